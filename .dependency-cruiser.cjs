@@ -1,0 +1,64 @@
+/** The rules of the house: who may import whom. The steps are in the order of the work. */
+const steps = ['clear', 'screen', 'link', 'plan', 'coach', 'review'];
+const neverLater = steps.slice(0, -1).map((step, index) => ({
+  name: `core-${step}-not-later`,
+  comment: 'A step may import the steps before it, never a later one.',
+  severity: 'error',
+  from: { path: `^core/${step}/` },
+  to: { path: `^core/(${steps.slice(index + 1).join('|')})/` },
+}));
+
+module.exports = {
+  forbidden: [
+    ...neverLater,
+    {
+      name: 'core-is-pure',
+      comment: 'Core imports nothing but core and small pure packages.',
+      severity: 'error',
+      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      to: { pathNot: '^core/|node_modules/(zod|date-fns|papaparse|@types/papaparse|ical-generator)/' },
+    },
+    {
+      name: 'catalogue-and-body-first',
+      comment: 'The trade data and the body model know nothing of the steps.',
+      severity: 'error',
+      from: { path: '^core/(catalogue|body)/' },
+      to: { path: `^core/(${steps.join('|')}|formats)/` },
+    },
+    {
+      name: 'nothing-imports-app',
+      severity: 'error',
+      from: { path: '^(core|db|server|demo|workers)/' },
+      to: { path: '^app/' },
+    },
+    {
+      name: 'db-speaks-to-core-only',
+      severity: 'error',
+      from: { path: '^db/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^(server|app|demo)/' },
+    },
+    {
+      name: 'sql-only-in-db',
+      comment: 'Only db/ speaks SQL.',
+      severity: 'error',
+      from: { pathNot: '^db/|\\.test\\.ts$|drizzle.config.ts' },
+      to: { path: 'node_modules/(drizzle-orm|pg)/' },
+    },
+    {
+      name: 'components-know-no-server',
+      comment: 'Only routes (loaders and actions) reach the database and the server.',
+      severity: 'error',
+      from: { path: '^app/', pathNot: '^app/(routes/|root\\.tsx|entry\\.server\\.tsx|lib/.*\\.server\\.ts)' },
+      to: { path: '^(db|server)/' },
+    },
+    { name: 'no-circular', severity: 'error', from: {}, to: { circular: true } },
+    { name: 'not-to-unresolvable', severity: 'error', from: {}, to: { couldNotResolve: true, pathNot: 'virtual:|\\+types|build/' } },
+  ],
+  options: {
+    doNotFollow: { path: 'node_modules' },
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    exclude: { path: '^build/|\\.react-router' },
+    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+  },
+};

@@ -1,0 +1,75 @@
+import { z } from 'zod';
+import cautionData from './data/cautions.json';
+import disputeData from './data/disputes.json';
+import equipmentData from './data/equipment.json';
+import faultData from './data/faults.json';
+import { ladderFiles } from './data/ladders';
+import schoolData from './data/schools.json';
+import { testData } from './data/tests';
+import {
+  cautionSchema,
+  disputeSchema,
+  equipmentSchema,
+  faultSchema,
+  type Ladder,
+  ladderSchema,
+  type Rung,
+  schoolSchema,
+  testSchema,
+} from './schema';
+
+export * from './qualities';
+export type * from './schema';
+export * from './sports';
+
+/** Version of the shipped trade data; stored with plans and priorities. */
+export const catalogueVersion = '2026.11';
+
+export const cautions = z.array(cautionSchema).parse(cautionData);
+export const disputes = z.array(disputeSchema).parse(disputeData);
+export const equipment = z.array(equipmentSchema).parse(equipmentData);
+export const faults = z.array(faultSchema).parse(faultData);
+export const schools = z.array(schoolSchema).parse(schoolData);
+export const ladders = z.array(ladderSchema).parse(ladderFiles);
+export const screenTests = z.array(testSchema).parse(testData);
+
+function index<T extends { id: string }>(what: string, rows: readonly T[]): (id: string) => T {
+  const map = new Map(rows.map((row) => [row.id, row]));
+  return (id) => {
+    const found = map.get(id);
+    if (!found) throw new Error(`unknown ${what} ${id}`);
+    return found;
+  };
+}
+
+export const caution = index('caution', cautions);
+export const fault = index('fault', faults);
+export const school = index('school', schools);
+export const ladder = index('ladder', ladders);
+export const screenTest = index('test', screenTests);
+export const equipmentItem = index('equipment', equipment);
+
+const ladderByRung = new Map<string, Ladder>();
+const rungById = new Map<string, Rung>();
+for (const each of ladders) {
+  for (const rung of each.rungs) {
+    ladderByRung.set(rung.id, each);
+    rungById.set(rung.id, rung);
+  }
+}
+
+/** The rung with this id; throws on an unknown id (a broken reference is a bug in the data). */
+export function rung(id: string): Rung {
+  const found = rungById.get(id);
+  if (!found) throw new Error(`unknown rung ${id}`);
+  return found;
+}
+
+export const hasRung = (id: string): boolean => rungById.has(id);
+
+/** The ladder a rung stands on. */
+export function ladderOf(rungId: string): Ladder {
+  const found = ladderByRung.get(rungId);
+  if (!found) throw new Error(`unknown rung ${rungId}`);
+  return found;
+}

@@ -1,0 +1,98 @@
+import { disputes, hasRung, type Ladder, ladderOf, ladders, type QualityId, type Rung, rung, school } from '~/core/catalogue';
+import { cautionBar } from '~/core/clear/gates';
+
+export interface RungContext {
+  readonly cautions: readonly string[];
+  readonly kit: readonly string[];
+  readonly schoolId: string;
+  /** Ladder sport id. */
+  readonly sport: string;
+  /** Rungs the athlete owns. */
+  readonly owned: ReadonlySet<string>;
+  /** Capability 0-120 by quality, the weaker side; missing when untested. */
+  readonly capability: Readonly<Partial<Record<QualityId, number>>>;
+}
+
+/** Why a rung cannot be offered in this context; undefined when it can. Cautions first, then school, then equipment. */
+export function rungBar(ladder: Ladder, each: Rung, context: RungContext): string | undefined {
+  const barred = cautionBar(ladder, each, context.cautions);
+  if (barred) return `caution: ${barred}`;
+  const own = school(context.schoolId);
+  if (ladder.schools[context.schoolId] === 'avoids') return `the school "${own.name}" leaves this ladder out`;
+  if (own.avoid_lumbar.includes(each.lumbar)) return `the school "${own.name}" leaves out ${each.lumbar} of the low back`;
+  if (each.disputed) {
+    const dispute = disputes.find((d) => d.id === each.disputed);
+    if (dispute && !dispute.used_by.includes(context.schoolId)) return `disputed (${dispute.exercise.toLowerCase()}), not used by "${own.name}"`;
+  }
+  const missing = each.needs.filter((need) => need !== 'none' && need !== 'mat' && !context.kit.includes(need));
+  if (missing.length > 0) return `needs ${missing.join(', ')}`;
+  if (each.needs_one_of && !each.needs_one_of.some((need) => context.kit.includes(need))) return `needs ${each.needs_one_of.join(' or ')}`;
+  return undefined;
+}
+
+/** A prerequisite is met when it, or a harder rung of its ladder, is owned, or its quality already scores 70 or more. */
+function prerequisiteMet(rungId: string, context: RungContext): boolean {
+  if (!hasRung(rungId)) return true;
+  const its = ladderOf(rungId);
+  const level = rung(rungId).level;
+  if (its.rungs.some((each) => each.level >= level && context.owned.has(each.id))) return true;
+  // A prerequisite that cannot be offered here is waived; the coach sees the rung's own notes.
+  if (rungBar(its, rung(rungId), context)) return true;
+  return its.quality !== 'neck_control' && (context.capability[its.quality] ?? 0) >= 70;
+}
+
+export interface RungOffer {
+  readonly ladder: Ladder;
+  readonly rung: Rung;
+  /** Rungs of the ladder that can be offered, easiest first. */
+  readonly available: readonly Rung[];
+  readonly barred: readonly { readonly rung: Rung; readonly why: string }[];
+}
+
+/** Where to enter a ladder: low for a weak or untested quality, higher for a strong one, owned rungs behind. */
+function entryRung(available: readonly Rung[], id: QualityId, context: RungContext): Rung | undefined {
+  const capability = context.capability[id] ?? 0;
+  const share = capability < 50 ? 0 : capability < 75 ? 0.25 : capability < 95 ? 0.4 : 0.6;
+  const byScore = Math.min(available.length - 1, Math.floor(share * available.length));
+  const afterOwned = available.findLastIndex((each) => context.owned.has(each.id)) + 1;
+  let at = Math.min(available.length - 1, Math.max(byScore, afterOwned));
+  while (at > 0 && !(available[at]?.requires ?? []).every((need) => prerequisiteMet(need.rung, context))) at -= 1;
+  return available[at];
+}
+
+/**
+ * Ladders that serve a quality in this context, the best first, each with the rung to stand on. Ranking: a ladder
+ * already under way, prerequisites met, the sport named by the rung, the school's fit, then teaching order.
+ */
+export function offersFor(id: QualityId, context: RungContext, underWay: ReadonlyMap<string, string>): RungOffer[] {
+  const offers: { offer: RungOffer; rank: number }[] = [];
+  for (const [order, each] of ladders.entries()) {
+    if (each.quality !== id) continue;
+    const judged = each.rungs.map((r) => ({ rung: r, why: rungBar(each, r, context) }));
+    const available = judged.filter((j) => !j.why).map((j) => j.rung);
+    const current = underWay.get(each.id);
+    const standing = available.find((r) => r.id === current) ?? (current ? nearestEasier(available, current) : undefined);
+    const chosen = standing ?? entryRung(available, id, context);
+    if (!chosen) continue;
+    const ready = each.prerequisites.every((need) => prerequisiteMet(need.rung, context));
+    const preferred = context.cautions.length > 0 && each.cautions.every((c) => !context.cautions.includes(c));
+    const rank =
+      (current ? 100 : 0) + (ready ? 40 : 0) + (chosen.sports.includes(context.sport) ? 10 : 0) + (each.schools[context.schoolId] === 'fits' ? 6 : 0) + (preferred ? 4 : 0) - order * 0.1;
+    offers.push({ offer: { ladder: each, rung: chosen, available, barred: judged.flatMap((j) => (j.why ? [{ rung: j.rung, why: j.why }] : [])) }, rank });
+  }
+  return offers.sort((a, b) => b.rank - a.rank).map((each) => each.offer);
+}
+
+/** The hardest available rung not above a barred one; the easiest when all are above. */
+function nearestEasier(available: readonly Rung[], rungId: string): Rung | undefined {
+  const level = rung(rungId).level;
+  return available.findLast((each) => each.level <= level) ?? available[0];
+}
+
+/** The next harder or easier available rung on the ladder of a rung. */
+export function neighbourRung(rungId: string, step: 1 | -1, context: RungContext): Rung | undefined {
+  const its = ladderOf(rungId);
+  const level = rung(rungId).level;
+  const available = its.rungs.filter((each) => !rungBar(its, each, context));
+  return step === 1 ? available.find((each) => each.level > level) : available.findLast((each) => each.level < level);
+}

@@ -1,0 +1,114 @@
+import { type AmountUnit, type Rung, rung, type Side } from '~/core/catalogue';
+
+/** Where an athlete stands on one ladder: the rung and the dose of the next session. */
+export interface LadderState {
+  readonly ladderId: string;
+  readonly rungId: string;
+  readonly sets: number;
+  readonly amount: number;
+}
+
+export interface Prescription {
+  readonly ladderId: string;
+  readonly rungId: string;
+  readonly name: string;
+  readonly quality: string;
+  readonly sets: number;
+  readonly amount: number;
+  readonly unit: AmountUnit;
+  readonly sided: boolean;
+  /** The side that starts, the weaker one when known. */
+  readonly firstSide: Side | null;
+  /** One more set on this side while its gap acts. */
+  readonly extraSetSide: Side | null;
+  readonly restS: number;
+  readonly tempo: string | null;
+  readonly load: string | null;
+  readonly breath: string;
+  readonly cues: readonly string[];
+  readonly schoolCue: string | null;
+  readonly endsSet: readonly string[];
+  readonly minutes: number;
+  readonly dose: number;
+  readonly why: { readonly this: string; readonly now: string; readonly muchness: string };
+}
+
+/** Seconds one breath takes when nothing is known of the athlete. */
+const breathS = 5;
+/** Seconds a rep takes without a written tempo. */
+const repS = 4;
+/** Finding the place, the kit and the position. */
+const setUpS = 30;
+
+/** Seconds of work in one set on one side. */
+export function workSeconds(unit: AmountUnit, amount: number, tempo: string | null | undefined): number {
+  switch (unit) {
+    case 'hold_s':
+      return amount;
+    case 'breaths':
+      return amount * breathS;
+    case 'metres':
+      // Metres count as seconds at 1.0 m/s.
+      return amount;
+    case 'reps_in_60s':
+      return 60;
+    case 'reps':
+      return amount * (tempo ? tempo.split('-').reduce((sum, part) => sum + Number(part), 0) : repS);
+  }
+}
+
+/** Seconds of one prescription: set-up, sets x work x sides, and the rests between sets. */
+export function prescriptionSeconds(p: Pick<Prescription, 'unit' | 'amount' | 'tempo' | 'sided' | 'sets' | 'extraSetSide' | 'restS'>): number {
+  const work = workSeconds(p.unit, p.amount, p.tempo);
+  const extra = p.extraSetSide ? 1 : 0;
+  return setUpS + work * (p.sets * (p.sided ? 2 : 1) + extra) + p.restS * Math.max(0, p.sets + extra - 1);
+}
+
+/** Dose of one set on one side: amount over the rung's goal amount, until the athlete's own best is known. */
+export function setDose(rungId: string, amount: number): number {
+  return amount / rung(rungId).goal.amount;
+}
+
+const unitWords: Readonly<Record<AmountUnit, readonly [one: string, many: string]>> = {
+  reps: ['rep', 'reps'],
+  hold_s: ['s', 's'],
+  breaths: ['breath', 'breaths'],
+  metres: ['m', 'm'],
+  reps_in_60s: ['rep in 60 s', 'reps in 60 s'],
+};
+
+/** "8 reps", "20 s", "1 breath". */
+export function amountText(amount: number, unit: AmountUnit): string {
+  return `${amount} ${unitWords[unit][amount === 1 ? 0 : 1]}`;
+}
+
+/** "3 x 20 s each side, left first". */
+export function doseText(p: Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>): string {
+  const side = p.sided ? ` each side${p.firstSide ? `, ${p.firstSide} first` : ''}` : '';
+  const extra = p.extraSetSide ? `, one more ${p.extraSetSide}` : '';
+  return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
+}
+
+const loadWords: Readonly<Record<string, string>> = {
+  hand_kg: 'kg in the hand',
+  pelvis_kg: 'kg on the pelvis',
+  ankle_kg: 'kg at the ankle',
+  vest_kg: 'kg vest',
+  band_N: 'N in the band',
+  cable_N: 'N in the cable',
+  spring_N: 'N spring',
+};
+
+/**
+ * Starting load of a rung for this body, in words; null for body weight. The catalogue's figures suit a 70 kg trained
+ * adult and scale by body mass; under 16 a hand or pelvis load stays within 10 % of body mass, a cable within 8 % of
+ * body weight.
+ */
+export function loadText(each: Rung, massKg: number, under16: boolean): string | null {
+  const words = loadWords[each.load.by];
+  if (!words || each.load.start <= 0) return null;
+  let value = (each.load.start * massKg) / 70;
+  if (under16) value = each.load.by.endsWith('_N') ? Math.min(value, 0.08 * massKg * 9.80665) : Math.min(value, 0.1 * massKg);
+  const rounded = each.load.by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.round(value * 2) / 2;
+  return `${rounded} ${words}`;
+}

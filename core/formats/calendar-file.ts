@@ -1,0 +1,33 @@
+import ical, { ICalCalendarMethod } from 'ical-generator';
+import { addDays, type IsoDay } from '~/core/body/dates';
+
+export interface CalendarEntry {
+  /** Stable: importing again updates instead of doubling. */
+  readonly uid: string;
+  readonly onDate: IsoDay;
+  readonly summary: string;
+  readonly description: string;
+  /** When the entry was last changed. */
+  readonly stamp: Date;
+}
+
+/**
+ * An iCalendar file (RFC 5545) of whole-day entries: whole days need no time zone and stay on their day wherever the
+ * athlete travels.
+ */
+export function calendarFile(name: string, entries: readonly CalendarEntry[]): string {
+  const calendar = ical({ name, method: ICalCalendarMethod.PUBLISH, prodId: { company: 'Zest Pillar', product: 'Sessions', language: 'EN' } });
+  for (const entry of entries) {
+    calendar.createEvent({
+      id: entry.uid,
+      start: new Date(`${entry.onDate}T00:00:00`),
+      end: new Date(`${addDays(entry.onDate, 1)}T00:00:00`),
+      allDay: true,
+      floating: true,
+      summary: entry.summary,
+      description: entry.description,
+      stamp: entry.stamp,
+    });
+  }
+  return calendar.toString();
+}

@@ -1,0 +1,172 @@
+import {
+  catalogueVersion,
+  type DemandProfile,
+  type Discipline,
+  ladders,
+  otherSide,
+  type QualityId,
+  quality,
+  type ScreenTest,
+  screenTests,
+  type SideKey,
+} from '~/core/catalogue';
+import { cautionBar, gateTest } from '~/core/clear/gates';
+import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess';
+import { type Ratio, ratios, type TestGap, testGaps } from '~/core/screen/ratios';
+import { type Exposure, exposure } from './exposure';
+import { type GapArithmetic, gapOf } from './gap';
+import { type Pattern, patterns } from './patterns';
+import { prioritySentence } from './sentence';
+
+export interface LinkSettings {
+  /** P = D (shortfall S + sideGap G' + faults phi). */
+  readonly weights: { readonly shortfall: number; readonly sideGap: number; readonly faults: number };
+  /** Side gap from which it acts. */
+  readonly actingGap: number;
+  /** Breath and brace below this goes first. */
+  readonly breathFirstBelow: number;
+}
+
+export const defaultLinkSettings: LinkSettings = {
+  weights: { shortfall: 0.6, sideGap: 0.25, faults: 0.15 },
+  actingGap: 0.1,
+  breathFirstBelow: 70,
+};
+
+export interface Priority {
+  readonly quality: QualityId;
+  readonly side: SideKey;
+  readonly capability: number | undefined;
+  readonly confidence: number;
+  readonly demand: number;
+  readonly shortfall: number;
+  readonly gap: GapArithmetic;
+  readonly faultLoad: number;
+  readonly priority: number;
+  /** `train` is a priority; `settle` asks for a test first; `first` is breath before all else. */
+  readonly verdict: 'first' | 'train' | 'settle' | 'keep';
+  readonly settleBy: string | undefined;
+  readonly sentence: string;
+  readonly arithmetic: string;
+  readonly ladderIds: readonly string[];
+  readonly parts: Capability['parts'];
+}
+
+export interface Blocked {
+  readonly quality: QualityId;
+  readonly why: string;
+}
+
+export interface LinkInput {
+  readonly assessment: Assessment;
+  readonly discipline: Discipline;
+  /** The sport's profile, with the practice's edits applied; the discipline's own when left out. */
+  readonly profile?: DemandProfile | undefined;
+  readonly cautions: readonly string[];
+  /** Equipment at hand, so that the test proposed to settle a doubt can be done. */
+  readonly kit: readonly string[];
+  readonly event?: { readonly minutes?: number | null; readonly perMinute?: number | null; readonly name?: string } | undefined;
+  readonly settings?: LinkSettings | undefined;
+}
+
+export interface LinkResult {
+  readonly priorities: readonly Priority[];
+  readonly blocked: readonly Blocked[];
+  readonly capabilities: readonly Capability[];
+  readonly exposure: Exposure;
+  readonly ratios: readonly Ratio[];
+  readonly gaps: readonly TestGap[];
+  readonly patterns: readonly Pattern[];
+  readonly catalogueVersion: string;
+}
+
+/** The test that would raise confidence most: allowed, kit at hand, most direct and reliable, not just done. */
+function settlingTest(id: QualityId, done: readonly string[], cautions: readonly string[], kit: readonly string[]): ScreenTest | undefined {
+  const serving = screenTests.filter(
+    (test) => test.feeds.some((feed) => feed.quality === id) && gateTest(test, cautions).allowed && test.needs.every((need) => need === 'none' || kit.includes(need)),
+  );
+  const worth = (test: ScreenTest) => (test.feeds[0]?.quality === id ? 2 : 0) + test.reliability + (done.includes(test.id) ? -1 : 0);
+  return serving.sort((a, b) => worth(b) - worth(a))[0];
+}
+
+/** Ladders that serve a quality and have at least one rung the cautions leave. */
+export function servingLadders(id: QualityId, cautions: readonly string[]): string[] {
+  return ladders.filter((each) => each.quality === id && each.rungs.some((rung) => !cautionBar(each, rung, cautions))).map((each) => each.id);
+}
+
+const per = (value: number) => Math.round(value * 100);
+
+/**
+ * Capacity to priorities: what holds this athlete back in this sport. For every quality and side
+ * P = D (0.60 S + 0.25 G' + 0.15 phi), with shortfall S = max(0, 1 - capability/100), acting side gap G' and fault load
+ * phi. Low confidence proposes the test that would settle it; breath and brace below 70 goes first; what cautions
+ * block is listed apart. Ties: higher demand, then sided, then name.
+ */
+export function link(input: LinkInput): LinkResult {
+  const settings = input.settings ?? defaultLinkSettings;
+  const profile = input.profile ?? input.discipline.profile;
+  const { capabilities, results } = input.assessment;
+  const gaps = testGaps(results);
+  const x = exposure(input.discipline, input.event);
+  const blocked: Blocked[] = [];
+  const priorities: Priority[] = [];
+
+  for (const each of capabilities) {
+    const demand = profile[each.quality] / 5;
+    const ladderIds = servingLadders(each.quality, input.cautions);
+    if (ladderIds.length === 0) {
+      if (!blocked.some((b) => b.quality === each.quality)) blocked.push({ quality: each.quality, why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions.` });
+      continue;
+    }
+    const other = capabilities.find((c) => c.quality === each.quality && c.side === otherSide(each.side) && c.side !== each.side);
+    const shortfall = each.capability === undefined ? 0 : Math.max(0, 1 - each.capability / 100);
+    const gap = gapOf(each, other, gaps, settings.actingGap);
+    const { weights } = settings;
+    const value = demand * (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * each.faultLoad);
+    const untested = each.capability === undefined;
+    const settle = untested || (each.confidence < lowConfidence && (value > 0 || demand >= 0.6));
+    const breathFirst = each.quality === 'breath_brace' && !untested && (each.capability ?? 0) < settings.breathFirstBelow;
+    const verdict = breathFirst ? 'first' : settle ? 'settle' : value > 0.005 ? 'train' : 'keep';
+    const settleBy = settle ? settlingTest(each.quality, each.parts.map((p) => p.result.testId), input.cautions, input.kit) : undefined;
+    const arithmetic = untested
+      ? `demand ${profile[each.quality]} of 5; untested`
+      : `${demand.toFixed(1)} x (${weights.shortfall} x ${shortfall.toFixed(2)} + ${weights.sideGap} x ${gap.acting.toFixed(2)} + ${weights.faults} x ${each.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[each.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(each.faultLoad)} %, confidence ${per(each.confidence)} %`;
+    priorities.push({
+      quality: each.quality,
+      side: each.side,
+      capability: each.capability,
+      confidence: each.confidence,
+      demand,
+      shortfall,
+      gap,
+      faultLoad: each.faultLoad,
+      priority: value,
+      verdict,
+      settleBy: settleBy?.id,
+      sentence: prioritySentence({ capability: each, other, gap, demandOf5: profile[each.quality], exposure: x, verdict, settleBy, eventName: input.event?.name, ladderIds }),
+      arithmetic,
+      ladderIds,
+      parts: each.parts,
+    });
+  }
+  priorities.sort(comparePriorities);
+  return { priorities, blocked, capabilities, exposure: x, ratios: ratios(results), gaps, patterns: patterns(results, gaps), catalogueVersion };
+}
+
+const verdictOrder = { first: 0, train: 1, settle: 1, keep: 2 } as const;
+
+function comparePriorities(a: Priority, b: Priority): number {
+  return (
+    verdictOrder[a.verdict] - verdictOrder[b.verdict] ||
+    b.priority - a.priority ||
+    b.demand - a.demand ||
+    Number(b.side !== 'both') - Number(a.side !== 'both') ||
+    quality(a.quality).name.localeCompare(quality(b.quality).name) ||
+    a.side.localeCompare(b.side)
+  );
+}
+
+/** Capability meets the demand at 100 where the profile asks 3 or more, at 70 below. */
+export function meetsDemand(capability: number, demandOf5: number): boolean {
+  return capability >= (demandOf5 >= 3 ? 100 : 70);
+}

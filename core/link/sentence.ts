@@ -1,0 +1,79 @@
+import { fault, ladder, type QualityId, quality, type ScreenTest, type SideKey, screenTest } from '~/core/catalogue';
+import type { Capability, TestResult } from '~/core/screen/assess';
+import { gradeWords } from '~/core/screen/words';
+import { type Exposure, exposureClause } from './exposure';
+import type { GapArithmetic } from './gap';
+
+/** "Level pelvis, left stance" or "Front wall": quality and side as a coach would say it. */
+export function qualitySideName(id: QualityId, side: SideKey): string {
+  const { name } = quality(id);
+  if (side === 'both') return name;
+  return id === 'pelvic_level' ? `${name}, ${side} stance` : `${name}, ${side}`;
+}
+
+/** The raw figure of a result: "45 s", "9°", "Cued", "level 2". */
+export function rawText(result: Pick<TestResult, 'testId' | 'value' | 'grade'>): string {
+  const test = screenTest(result.testId);
+  if (test.kind === 'grade') return result.grade ? gradeWords[result.grade].toLowerCase() : 'no grade';
+  if (result.value === null) return 'no figure';
+  if (test.kind === 'level') return levelText(test, result.value);
+  const figure = Number.isInteger(result.value) ? String(result.value) : result.value.toFixed(1);
+  const unit = test.unit.startsWith('°') ? test.unit : ` ${test.unit}`;
+  const grade = test.withGrade && result.grade ? `, ${gradeWords[result.grade].toLowerCase()}` : '';
+  return `${figure}${unit}${grade}`;
+}
+
+/** The words of a level, or its number where it has none. */
+export function levelText(test: ScreenTest, value: number): string {
+  if (value < 0) return 'not yet';
+  const words = test.levels?.[value];
+  if (!words) return `level ${value}`;
+  return /^\d/.test(words) ? `level ${words}` : words.toLowerCase();
+}
+
+/** The target beside it: "5°", "owned", "level 3". */
+export function targetText(testId: string, target: number): string {
+  const test = screenTest(testId);
+  if (test.kind === 'grade') return 'owned';
+  if (test.kind === 'level') return `level ${target}`;
+  return test.unit.startsWith('°') ? `${target}${test.unit}` : `${target} ${test.unit}`;
+}
+
+export interface SentenceInput {
+  readonly capability: Capability;
+  readonly other: Capability | undefined;
+  readonly gap: GapArithmetic;
+  readonly demandOf5: number;
+  readonly exposure: Exposure;
+  readonly verdict: 'first' | 'train' | 'settle' | 'keep';
+  readonly settleBy: ScreenTest | undefined;
+  readonly eventName: string | undefined;
+  readonly ladderIds: readonly string[];
+}
+
+/** One explaining sentence (or two short ones) made from the numbers of a priority. */
+export function prioritySentence(input: SentenceInput): string {
+  const { capability, other, gap, verdict } = input;
+  const settle = input.settleBy ? ` ${input.settleBy.name} (${input.settleBy.minutes} min) would settle it.` : '';
+  const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]?.result;
+  if (!main) return `Not tested yet; the sport asks ${input.demandOf5} of 5.${settle}`;
+  const test = screenTest(main.testId);
+  const measured = `${test.name} ${rawText(main)} against ${targetText(main.testId, main.target.value)}`;
+  const opposite = other?.parts.find((part) => part.result.testId === main.testId)?.result;
+  const beside = opposite ? `; ${capability.side === 'left' ? 'right' : 'left'} ${rawText(opposite)}` : '';
+  const gapText: Record<GapArithmetic['verdict'], string> = {
+    none: '',
+    stronger: '',
+    small: '',
+    within_error: ` The side gap of ${Math.round(gap.gap * 100)} % is within test error: repeat.`,
+    beyond_error: ` The side gap of ${Math.round(gap.gap * 100)} % is beyond test error.`,
+    repeated: ` The side gap of ${Math.round(gap.gap * 100)} % shows in two tests.`,
+  };
+  const seen = [...new Set(capability.parts.flatMap((part) => part.result.faultIds))].slice(0, 2).map((id) => fault(id).name.toLowerCase());
+  const faultText = seen.length > 0 ? ` Seen: ${seen.join(', ')}.` : '';
+  const asks = `The sport asks ${input.demandOf5} of 5${input.demandOf5 >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
+  const serve = verdict === 'train' || verdict === 'first' ? ` Served by ${input.ladderIds.slice(0, 2).map((id) => ladder(id).name.toLowerCase()).join(' and ')}.` : '';
+  const first = verdict === 'first' ? ' Nothing above it holds until this does.' : '';
+  const doubt = verdict === 'settle' ? ` Confidence is low.${settle}` : '';
+  return `${measured}${beside}.${gapText[gap.verdict]}${faultText} ${asks}${first}${doubt}${serve}`;
+}

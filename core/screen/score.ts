@@ -1,0 +1,78 @@
+import type { ScreenTest } from '~/core/catalogue';
+import { gradeScores } from '~/core/catalogue/data/tests';
+import type { Grade } from './words';
+
+export interface ScreenedPerson {
+  readonly sex: 'male' | 'female' | 'unspecified';
+  /** Ladder sport id. */
+  readonly sport: string;
+  readonly level: 'novice' | 'trained' | 'advanced';
+  /** Expected time of the main event, for targets that depend on it. */
+  readonly eventMinutes?: number | undefined;
+}
+
+export interface Target {
+  readonly value: number;
+  readonly source: 'cohort' | 'standard' | 'own';
+  /** How it came about, in words. */
+  readonly note: string;
+}
+
+const sourceNotes = {
+  cohort: 'published healthy adults; check against your own source',
+  standard: 'a working standard among practitioners',
+  own: "the practice's own figure",
+} as const;
+
+/** The target of a test for this person, in the test's unit. A practice's own figure (override) comes first. */
+export function targetFor(test: ScreenTest, person: ScreenedPerson, own?: number): Target {
+  if (own !== undefined) return { value: own, source: 'own', note: sourceNotes.own };
+  const { target } = test;
+  const note = sourceNotes[target.source];
+  if (test.id === 'hinge_hold' && person.eventMinutes !== undefined) {
+    const value = Math.round(Math.min(180, Math.max(30, person.eventMinutes * 60 * 0.1)));
+    return { value, source: target.source, note: `10 % of an event of ${person.eventMinutes} min, between 30 and 180 s` };
+  }
+  const bySport = target.bySport?.[person.sport];
+  if (bySport !== undefined) return { value: bySport, source: target.source, note: `${note}, ${person.sport}` };
+  if (person.level === 'novice' && target.novice !== undefined) return { value: target.novice, source: target.source, note: `${note}, novice` };
+  const mean = target.male !== undefined && target.female !== undefined ? (target.male + target.female) / 2 : 0;
+  const bySex = person.sex === 'unspecified' ? undefined : target[person.sex];
+  const base = bySex ?? target.any ?? mean;
+  const times = target.timesBySport?.[person.sport] ?? 1;
+  return { value: Math.round(base * times), source: target.source, note: times === 1 ? note : `${note}, x ${times} for ${person.sport}` };
+}
+
+/**
+ * Score of a result against its target, not clamped: 100 is the target met. Holds, breaths and counts in proportion;
+ * lower-is-better measures 100 (worst - measured)/(worst - target); levels 100 (level + 1)/(target + 1);
+ * grades 100 / 70 / 35 / 0. With both a grade and a number the lower score counts.
+ */
+export function scoreUncapped(test: ScreenTest, value: number | null, grade: Grade | null, target: number): number {
+  const scores: number[] = [];
+  if (grade !== null && (test.kind === 'grade' || test.withGrade)) scores.push(gradeScores[grade]);
+  if (value !== null && test.kind !== 'grade') {
+    if (test.kind === 'level') {
+      // low_back_contact counts its levels from 1 and 0 is "not yet"; heel taps count from 0 and -1 is "not yet".
+      const steps = test.min < 0 ? value + 1 : value;
+      const wanted = test.min < 0 ? target + 1 : target;
+      scores.push((100 * steps) / wanted);
+    } else if (test.lowerIsBetter) {
+      const worst = test.worst ?? 0;
+      scores.push((100 * (worst - value)) / (worst - target));
+    } else {
+      scores.push((100 * value) / target);
+    }
+  }
+  return scores.length > 0 ? Math.min(...scores) : 0;
+}
+
+/** Shown scores stay within 0 to 120. */
+export function clampScore(score: number): number {
+  return Math.min(120, Math.max(0, score));
+}
+
+/** Smallest change of one result that is real: 1.96 x sqrt(2) x TE / sqrt(trials behind each result). */
+export function realChangeOf(typicalError: number, trials = 1): number {
+  return (1.96 * Math.SQRT2 * typicalError) / Math.sqrt(Math.max(1, trials));
+}

@@ -1,0 +1,17 @@
+/** The words of a trial, light enough for the browser. */
+export const grades = ['owned', 'cued', 'faulted', 'not_yet'] as const;
+export type Grade = (typeof grades)[number];
+
+export const gradeWords: Readonly<Record<Grade, string>> = {
+  owned: 'Owned',
+  cued: 'Cued',
+  faulted: 'Faulted',
+  not_yet: 'Not yet',
+};
+
+export const feltPlaces = ['trunk', 'hip', 'low back', 'neck', 'front of hip', 'arms'] as const;
+export type FeltPlace = (typeof feltPlaces)[number];
+
+/** Why a trial ended: position lost, the cap reached (held), done as asked, pain, or stopped by tester or athlete. */
+export const endReasons = ['loss', 'cap', 'done', 'pain', 'stopped'] as const;
+export type EndReason = (typeof endReasons)[number];

@@ -1,0 +1,6 @@
+export * from './clear';
+export * from './coach';
+export * from './link';
+export * from './plan';
+export * from './practice';
+export * from './screen';

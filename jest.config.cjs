@@ -1,0 +1,18 @@
+/** Unit tests lie beside the code they test; the browser tests are Playwright's. */
+module.exports = {
+  testEnvironment: 'node',
+  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo', '<rootDir>/db', '<rootDir>/app'],
+  testMatch: ['**/*.test.ts'],
+  moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
+  transform: {
+    '^.+\\.[mc]?[jt]sx?$': [
+      '@swc/jest',
+      {
+        jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' },
+        module: { type: 'commonjs' },
+      },
+    ],
+  },
+  // Packages published only as ES modules are transformed too.
+  transformIgnorePatterns: ['/node_modules/(?!(uuid|ical\\.js|ical-generator)/)'],
+};
