@@ -1,5 +1,3 @@
-import { z } from 'zod';
-
 /** The nine trained qualities, foot to head as the pillar stands, and the side family without a demand. */
 export const qualityIds = [
   'pelvic_level',
@@ -14,13 +12,11 @@ export const qualityIds = [
 ] as const;
 
 export type QualityId = (typeof qualityIds)[number];
-export const qualityIdSchema = z.enum(qualityIds);
 
 export type Side = 'left' | 'right';
 /** `both` stands for a quality or test that has no sides. */
 export type SideKey = Side | 'both';
 export const sides: readonly Side[] = ['left', 'right'];
-export const sideKeySchema = z.enum(['left', 'right', 'both']);
 
 export interface Quality {
   readonly id: QualityId;

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { qualityIdSchema } from './qualities';
+import { qualityIds } from './qualities';
 
 /** Zod shapes of the shipped trade data; parsed once, at load. */
 
@@ -18,6 +18,9 @@ export const lumbarSchema = z.enum([
   'lateral',
   'articulating',
 ]);
+
+export const qualityIdSchema = z.enum(qualityIds);
+export const sideKeySchema = z.enum(['left', 'right', 'both']);
 
 export const fitSchema = z.enum(['fits', 'adapts', 'avoids']);
 export const ladderQualitySchema = z.union([qualityIdSchema, z.literal('neck_control')]);

@@ -14,7 +14,7 @@ const week: PlanWeek = {
 const context: RungContext = { cautions: [], kit: ['towel', 'box', 'band', 'ball'], schoolId: 'brace', sport: 'running', owned: new Set(), capability: {} };
 const input: ComposeInput = {
   ...context, week, weekdays: [1, 3, 5], sessionsPerWeek: 3, minutesPerSession: 25, massKg: 58, under16: false, states: [],
-  weakerSide: { pelvic_level: { side: 'left', acts: true, gapPercent: 40 } }, priority: { pelvic_level: 0.6, anti_lateral: 0.3 }, eventDays: [],
+  weakerSide: { pelvic_level: { side: 'left', acts: true, gapPercent: 40 } }, priority: { pelvic_level: 0.6, anti_lateral: 0.3 }, eventDays: [], held: [],
 };
 
 describe('minutes', () => {
@@ -72,6 +72,11 @@ describe('compose', () => {
   it('caps holds under high blood pressure and says so', () => {
     const items = compose({ ...input, cautions: ['hypertension'] }).sessions.flatMap((session) => session.items);
     for (const item of items.filter((each) => each.unit === 'hold_s')) expect(item.amount).toBeLessThanOrEqual(10);
+  });
+  it('holds a quality while its pain flag is open, and says so', () => {
+    const held = compose({ ...input, held: ['anti_lateral'] });
+    expect(held.sessions.flatMap((session) => session.items).some((item) => item.quality === 'anti_lateral')).toBe(false);
+    expect(held.leftOut).toContain('Side wall is held: a pain flag is open.');
   });
   it('plans nothing in a blackout and keeps off event days', () => {
     expect(compose({ ...input, week: { ...week, kind: 'black', cells: [] } }).sessions).toEqual([]);

@@ -19,6 +19,8 @@ export interface ComposeInput extends RungContext {
   readonly weakerSide: Readonly<Partial<Record<QualityId, { readonly side: Side; readonly acts: boolean; readonly gapPercent: number }>>>;
   /** Priority by quality, for the order of dropping and for the reasons. */
   readonly priority: Readonly<Partial<Record<QualityId, number>>>;
+  /** Qualities held by an open pain flag: nothing is prescribed for them. */
+  readonly held: readonly QualityId[];
   /** Event days: no session on them, nor after them in the same week when the event anchors the season. */
   readonly eventDays: readonly IsoDay[];
 }
@@ -160,6 +162,10 @@ export function compose(input: ComposeInput): ComposedWeek {
   const perDay: Prescription[][] = days.map(() => []);
   for (const want of wanted) {
     if (want.dose < 0.25) continue;
+    if (input.held.includes(want.id)) {
+      leftOut.add(`${quality(want.id).name} is held: a pain flag is open.`);
+      continue;
+    }
     const made = prescribe(want, input);
     if (typeof made === 'string') {
       leftOut.add(made);

@@ -41,7 +41,6 @@ export type StationEvent =
   | { readonly type: 'pain_stop'; readonly atMs: number }
   | { readonly type: 'fault'; readonly faultId: string; readonly action: Fault['action']; readonly atMs: number }
   | { readonly type: 'corrected'; readonly atMs: number }
-  | { readonly type: 'side'; readonly side: SideKey }
   | { readonly type: 'figure'; readonly value: number }
   | { readonly type: 'grade'; readonly grade: Grade }
   | { readonly type: 'felt'; readonly place: FeltPlace }
@@ -80,8 +79,6 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
   switch (event.type) {
     case 'undo':
       return state.before ?? state;
-    case 'side':
-      return state.phase === 'ready' ? { ...state, side: event.side } : state;
     case 'start':
       return state.phase === 'ready' ? { ...state, phase: 'running', startedAtMs: event.atMs, before: state } : state;
     case 'tick': {
@@ -107,7 +104,8 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
         return { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
       }
       if (event.faultId === 'pain') return stepStation(state, { type: 'pain_stop', atMs: event.atMs });
-      if (!running) return state;
+      // Graded and counted tests need no clock to name a fault.
+      if (!running) return state.kind === 'hold' ? state : { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
       const seconds = elapsedS(state, event.atMs);
       const marked: StationState = { ...state, faults: [...state.faults, { faultId: event.faultId, atS: tenth(seconds) }], before: state };
       if (state.kind !== 'hold' || event.action === 'allowed') return marked;

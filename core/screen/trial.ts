@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { isIsoDay } from '~/core/body/dates';
-import type { ScreenTest } from '~/core/catalogue';
-import { sideKeySchema, type SideKey } from '~/core/catalogue/qualities';
+import type { ScreenTest, SideKey } from '~/core/catalogue';
+import { sideKeySchema } from '~/core/catalogue/schema';
 import type { TestGate } from '~/core/clear/gates';
 import { painRegions } from '~/core/clear/pain';
 import { endReasons, feltPlaces, grades } from './words';

@@ -1,0 +1,33 @@
+import clsx from 'clsx';
+import ShieldAlert from 'lucide-react/icons/shield-alert';
+import type { ReactNode } from 'react';
+
+/** A caution or a stop: hatched edge, a word, then the text. Not coloured: it must read in black and white. */
+export function Notice({ word, children, strong = false, className }: { word: string; children: ReactNode; strong?: boolean; className?: string }) {
+  return (
+    <div className={clsx('flex border border-ink bg-chalk', strong && 'border-2', className)}>
+      <div aria-hidden="true" className={clsx('hatched w-3 shrink-0 border-r border-ink', strong && 'w-6 bg-sand')} />
+      <div className="min-w-0 grow px-4 py-3">
+        <p className="flex items-center gap-2 font-bold">
+          <ShieldAlert aria-hidden="true" className="size-5 shrink-0" />
+          {word}
+        </p>
+        <div className="mt-1">{children}</div>
+      </div>
+    </div>
+  );
+}
+
+/** Said once, plainly, where it matters. */
+export function Disclaimer({ text, className }: { text: string; className?: string }) {
+  return <p className={clsx('border-t border-mortar pt-3 text-[0.94rem] text-quiet', className)}>{text}</p>;
+}
+
+export function Empty({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <div className="border border-dashed border-quiet px-6 py-10">
+      <h2 className="text-2xl">{title}</h2>
+      <div className="mt-2 max-w-prose">{children}</div>
+    </div>
+  );
+}

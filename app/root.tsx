@@ -1,0 +1,47 @@
+import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteError, useRouteLoaderData } from 'react-router';
+import { nonceContext } from '~/server/context';
+import type { Route } from './+types/root';
+import { ErrorPage } from './components/error-page';
+import './styles/app.css';
+
+export function loader({ context }: Route.LoaderArgs) {
+  return { nonce: context.get(nonceContext) };
+}
+
+/** The nonce is for the first document only; nothing in it changes later. */
+export const shouldRevalidate = () => false;
+
+export const links: Route.LinksFunction = () => [{ rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' }];
+
+export function Layout({ children }: { children: React.ReactNode }) {
+  const nonce = useRouteLoaderData<typeof loader>('root')?.nonce;
+  return (
+    <html lang="en">
+      <head>
+        <meta charSet="utf-8" />
+        <meta name="viewport" content="width=device-width, initial-scale=1" />
+        <meta name="theme-color" content="#26242e" />
+        <Meta />
+        <Links />
+      </head>
+      <body>
+        {children}
+        <ScrollRestoration nonce={nonce} />
+        <Scripts nonce={nonce} />
+      </body>
+    </html>
+  );
+}
+
+export default function Root() {
+  return <Outlet />;
+}
+
+export function ErrorBoundary() {
+  const error = useRouteError();
+  if (isRouteErrorResponse(error)) {
+    const message = (error.data as { message?: string } | null)?.message;
+    return <ErrorPage status={error.status} message={message} />;
+  }
+  return <ErrorPage status={500} message={undefined} />;
+}

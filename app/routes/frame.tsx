@@ -1,0 +1,103 @@
+import clsx from 'clsx';
+import CalendarRange from 'lucide-react/icons/calendar-range';
+import ClipboardList from 'lucide-react/icons/clipboard-list';
+import Columns3 from 'lucide-react/icons/columns-3';
+import Ruler from 'lucide-react/icons/ruler';
+import Search from 'lucide-react/icons/search';
+import Users from 'lucide-react/icons/users';
+import { Form, Link, NavLink, Outlet, useNavigation } from 'react-router';
+import { CommandPalette, KeysDialog } from '~/app/components/dialogs';
+import { KeysProvider } from '~/app/lib/keys';
+import { who } from '~/app/lib/signed-in.server';
+import type { Route } from './+types/frame';
+
+export function loader({ context }: Route.LoaderArgs) {
+  const { practiceName, staffName } = who(context);
+  return { practiceName, staffName };
+}
+
+const places = [
+  { to: '/', name: 'Today', Icon: Columns3 },
+  { to: '/athletes', name: 'Athletes', Icon: Users },
+  { to: '/screen', name: 'Screen', Icon: Ruler },
+  { to: '/season', name: 'Season', Icon: CalendarRange },
+  { to: '/sessions', name: 'Sessions', Icon: ClipboardList },
+] as const;
+
+export default function Frame({ loaderData }: Route.ComponentProps) {
+  const { practiceName, staffName } = loaderData;
+  const busy = useNavigation().state !== 'idle';
+  return (
+    <KeysProvider>
+      <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-zest focus:px-4 focus:py-3">
+        Skip to the page
+      </a>
+      <div className="min-h-dvh md:grid md:grid-cols-[6.75rem_1fr] print:block">
+        <header className="wall no-print z-30 text-chalk max-md:fixed max-md:inset-x-0 max-md:bottom-0 md:sticky md:top-0 md:h-dvh">
+          <div className="flex h-full md:flex-col">
+            <Link to="/" className="hidden px-4 pb-4 pt-5 no-underline md:block" aria-label="Zest Pillar, Today">
+              <span className="head block text-[1.25rem] leading-[0.95]">
+                Zest
+                <br />
+                Pillar
+              </span>
+              <span aria-hidden="true" className="mt-2 block h-1.5 w-8 bg-zest" />
+            </Link>
+            <nav aria-label="Places" className="grow md:pl-2">
+              <ul className="flex justify-around md:block">
+                {places.map(({ to, name, Icon }) => (
+                  <li key={to}>
+                    <NavLink
+                      to={to}
+                      end={to === '/'}
+                      className={({ isActive }) =>
+                        clsx(
+                          'flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] no-underline md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
+                          isActive ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]' : 'hover:bg-white/10',
+                        )
+                      }
+                    >
+                      <Icon aria-hidden="true" className="size-[1.15rem] shrink-0" strokeWidth={1.8} />
+                      {name}
+                    </NavLink>
+                  </li>
+                ))}
+                <li className="md:mt-3">
+                  <button type="button" onClick={() => window.dispatchEvent(new Event('pillar:palette'))} className="flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] md:min-h-11 md:flex-row md:gap-2.5 md:px-2.5">
+                    <Search aria-hidden="true" className="size-[1.15rem]" strokeWidth={1.8} />
+                    Find
+                  </button>
+                </li>
+              </ul>
+            </nav>
+            <div className="hidden border-t border-white/20 bg-ink/80 px-3 py-3 text-[0.86rem] leading-snug md:block">
+              <p className="font-bold">{practiceName}</p>
+              <p className="mt-1">{staffName}</p>
+              <p className="mt-2 flex flex-col gap-0.5">
+                <Link to="/settings" className="flex min-h-8 items-center text-chalk">
+                  Settings
+                </Link>
+                <button type="button" onClick={() => window.dispatchEvent(new Event('pillar:keys'))} className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3">
+                  Keys
+                </button>
+              </p>
+              <Form method="post" action="/sign-out">
+                <button type="submit" className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3">
+                  Sign out
+                </button>
+              </Form>
+            </div>
+          </div>
+        </header>
+        <div className="min-w-0">
+          <div aria-hidden="true" className={clsx('no-print fixed inset-x-0 top-0 z-40 h-1 origin-left bg-zest transition-transform duration-500', busy ? 'scale-x-75' : 'scale-x-0 duration-0')} />
+          <main id="main" className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0">
+            <Outlet />
+          </main>
+        </div>
+      </div>
+      <CommandPalette />
+      <KeysDialog />
+    </KeysProvider>
+  );
+}

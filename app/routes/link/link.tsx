@@ -1,0 +1,279 @@
+import { Link, useSearchParams } from 'react-router';
+import { ButtonLink } from '~/app/components/button';
+import { Empty } from '~/app/components/notice';
+import { Pillar } from '~/app/components/pillar';
+import { awayText, dayText } from '~/app/lib/format';
+import { who } from '~/app/lib/signed-in.server';
+import { discipline, disciplineLabel, disciplines, ladder, quality, screenTest } from '~/core/catalogue';
+import { link } from '~/core/link/link';
+import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
+import { lowConfidence } from '~/core/screen/assess';
+import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import type { Route } from './+types/link';
+
+export async function loader({ params, request, context }: Route.LoaderArgs) {
+  const person = who(context);
+  const athlete = await requireAthlete(person, params.athleteId);
+  const picture = await pictureOf(person, athlete);
+  const as = new URL(request.url).searchParams.get('as');
+  const other = as && as !== athlete.disciplineId && disciplines.some((each) => each.id === as) ? as : undefined;
+  // What-if: the same results against another sport, beside the present ranking.
+  const linked = other ? link({ assessment: picture.assessment, discipline: discipline(other), cautions: picture.clearance.cautions, kit: athlete.kit, settings: linkSettings(person) }) : picture.linked;
+  const rankNow = new Map(picture.linked.priorities.map((each, i) => [`${each.quality}|${each.side}`, i + 1]));
+  const trialDay = new Map(picture.trials.map((trial) => [trial.id, trial]));
+  return {
+    athleteId: athlete.id,
+    today: picture.today,
+    screened: picture.trials.length > 0,
+    blockedByClear: picture.clearance.allows === 'nothing',
+    sport: disciplineLabel(athlete.disciplineId),
+    other: other ? { id: other, label: disciplineLabel(other) } : undefined,
+    disciplines: disciplines.map((each) => ({ id: each.id, label: disciplineLabel(each.id) })),
+    event: picture.event ? { name: picture.event.name, onDate: picture.event.onDate } : undefined,
+    pillar: pillarCells(linked),
+    exposure: { arithmetic: linked.exposure.arithmetic, source: linked.exposure.source },
+    priorities: linked.priorities.map((each) => ({
+      key: `${each.quality}|${each.side}`,
+      quality: each.quality,
+      side: each.side,
+      name: qualitySideName(each.quality, each.side),
+      sentence: each.sentence,
+      arithmetic: each.arithmetic,
+      verdict: each.verdict,
+      priority: each.priority,
+      confidence: each.confidence < lowConfidence ? 'low' : each.confidence < 0.75 ? 'fair' : 'high',
+      settleBy: each.settleBy ? screenTest(each.settleBy).name : undefined,
+      ladders: each.ladderIds.map((id) => ladder(id).name),
+      rankNow: rankNow.get(`${each.quality}|${each.side}`),
+      parts: each.parts.map(({ result, weight }) => ({
+        key: `${result.testId}|${result.side}`,
+        test: `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side} set up`}`,
+        weight,
+        raw: rawText(result),
+        target: targetText(result.testId, result.target.value),
+        source: result.target.source,
+        note: result.target.note,
+        score: result.score,
+        reliability: result.reliability,
+        onDate: result.onDate,
+        trials: result.trialIds.flatMap((id) => {
+          const trial = trialDay.get(id);
+          return trial ? [{ id, text: rawText(trial), faults: trial.faults.map((f) => `${f.faultId.replaceAll('_', ' ')}${f.atS === null ? '' : ` at ${f.atS} s`}`) }] : [];
+        }),
+      })),
+    })),
+    blocked: linked.blocked.map((each) => ({ name: quality(each.quality).name, why: each.why })),
+    ratios: linked.ratios,
+    gaps: linked.gaps.map((each) => ({ key: each.testId, name: screenTest(each.testId).name, left: rawText(each.left), right: rawText(each.right), amount: each.amount, unit: each.unit, worse: each.worse, beyondError: each.beyondError })),
+    patterns: linked.patterns,
+    version: linked.catalogueVersion,
+  };
+}
+
+const verdictWords = { first: 'before all else', train: '', settle: 'test first', keep: 'keep' } as const;
+
+export default function LinkView({ loaderData }: Route.ComponentProps) {
+  const { athleteId, priorities, pillar, event, today, screened, other, exposure, ratios, gaps, patterns, blocked } = loaderData;
+  const [, setParams] = useSearchParams();
+  if (!screened) {
+    return (
+      <Empty title="Nothing to link yet">
+        <p>A screen fills the pillar; then each shortfall is weighed against what the sport asks.</p>
+        <p className="mt-4">
+          <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+            Choose the battery
+          </ButtonLink>
+        </p>
+      </Empty>
+    );
+  }
+  const acting = priorities.filter((each) => each.verdict !== 'keep');
+  const kept = priorities.filter((each) => each.verdict === 'keep');
+  const next = priorities.find((each) => each.verdict === 'first' || each.verdict === 'train');
+  return (
+    <>
+      <div className="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
+        <div className="lg:sticky lg:top-6 lg:self-start">
+          <Pillar parts={pillar} next={next} carries={other ? other.label : event ? `${event.name}, ${awayText(event.onDate, today)}` : loaderData.sport} />
+          <p className="text-center text-[0.94rem] text-quiet">
+            Outline: what the sport asks. Stone: what is there. Stripes: low confidence. Dotted: untested.
+          </p>
+        </div>
+        <div>
+          <h2 className="text-3xl">{other ? `If the sport were ${other.label}` : 'What holds back, in this sport'}</h2>
+          <p className="figures mt-1 text-quiet">
+            {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
+          </p>
+          <ol className="rule-list mt-3 border-y border-mortar">
+            {acting.map((each, i) => (
+              <li key={each.key} className="grid grid-cols-[2.8rem_1fr] py-4">
+                <span aria-hidden="true" className="head figures text-4xl leading-none">
+                  {i + 1}
+                </span>
+                <div className="min-w-0">
+                  <p>
+                    <strong>{each.name}.</strong> {each.sentence}
+                  </p>
+                  <details className="mt-1">
+                    <summary className="cursor-pointer py-1.5 text-quiet">
+                      Priority {each.priority.toFixed(2)}, confidence {each.confidence}
+                      {verdictWords[each.verdict] ? `, ${verdictWords[each.verdict]}` : ''}
+                      {other ? `, now number ${each.rankNow ?? '–'}` : ''}
+                    </summary>
+                    <div className="mt-1 border-l-2 border-mortar pl-4 text-[0.98rem]">
+                      <p className="figures">{each.arithmetic}</p>
+                      {each.parts.length > 0 ? (
+                        <table className="mt-2 w-full text-left">
+                          <thead>
+                            <tr className="text-quiet">
+                              <th scope="col" className="pr-3 font-normal">Test</th>
+                              <th scope="col" className="pr-3 font-normal">Result</th>
+                              <th scope="col" className="pr-3 font-normal">Target</th>
+                              <th scope="col" className="pr-3 font-normal">Score</th>
+                              <th scope="col" className="font-normal">Weight</th>
+                            </tr>
+                          </thead>
+                          <tbody className="rule-list">
+                            {each.parts.map((part) => (
+                              <tr key={part.key} className="align-top">
+                                <td className="py-1 pr-3">
+                                  {part.test}
+                                  <span className="block text-quiet">
+                                    {dayText(part.onDate, today)}: {part.trials.map((trial) => `${trial.text}${trial.faults.length > 0 ? ` (${trial.faults.join(', ')})` : ''}`).join('; ')}
+                                  </span>
+                                </td>
+                                <td className="py-1 pr-3 font-bold">{part.raw}</td>
+                                <td className="py-1 pr-3">
+                                  {part.target} <span title={part.note} className="border-b border-dotted border-quiet">{part.source}</span>
+                                </td>
+                                <td className="py-1 pr-3">{Math.round(part.score)}</td>
+                                <td className="py-1">{part.weight}</td>
+                              </tr>
+                            ))}
+                          </tbody>
+                        </table>
+                      ) : null}
+                      {each.settleBy ? <p className="mt-2">Would settle it: {each.settleBy}.</p> : null}
+                      <p className="mt-2">Ladders: {each.ladders.join(', ').toLowerCase()}.</p>
+                    </div>
+                  </details>
+                </div>
+              </li>
+            ))}
+            {acting.length === 0 ? <li className="py-4">Nothing falls short of what the sport asks.</li> : null}
+          </ol>
+          {loaderData.blockedByClear ? null : (
+            <p className="mt-6">
+              <ButtonLink look="next" to={`/athletes/${athleteId}/plan`}>
+                Plan from these
+              </ButtonLink>
+            </p>
+          )}
+          <label className="mt-6 block max-w-md">
+            <span className="mb-1 block font-bold">What if the sport were</span>
+            <select className="field-input" value={other?.id ?? ''} onChange={(event_) => setParams(event_.target.value ? { as: event_.target.value } : {}, { preventScrollReset: true })}>
+              <option value="">{loaderData.sport}</option>
+              {loaderData.disciplines.map((each) => (
+                <option key={each.id} value={each.id}>
+                  {each.label}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </div>
+      <div className="mt-12 grid gap-x-12 gap-y-9 md:grid-cols-2">
+        {patterns.length > 0 ? (
+          <section aria-labelledby="patterns">
+            <h2 id="patterns" className="border-b-2 border-ink pb-1 text-2xl">
+              Patterns to check
+            </h2>
+            <ul className="rule-list">
+              {patterns.map((each) => (
+                <li key={each.id} className="py-2.5">
+                  {each.found} <strong>{each.check}</strong>
+                </li>
+              ))}
+            </ul>
+            <p className="text-[0.94rem] text-quiet">Likely mechanisms to look at, not diagnoses.</p>
+          </section>
+        ) : null}
+        {gaps.length > 0 ? (
+          <section aria-labelledby="gaps">
+            <h2 id="gaps" className="border-b-2 border-ink pb-1 text-2xl">
+              Left against right
+            </h2>
+            <table className="w-full text-left">
+              <thead className="sr-only">
+                <tr>
+                  <th scope="col">Test</th>
+                  <th scope="col">Left</th>
+                  <th scope="col">Right</th>
+                  <th scope="col">Gap</th>
+                </tr>
+              </thead>
+              <tbody className="rule-list">
+                {gaps.map((each) => (
+                  <tr key={each.key}>
+                    <th scope="row" className="py-1.5 pr-3 font-normal">{each.name}</th>
+                    <td className={`py-1.5 pr-3 ${each.worse === 'left' ? 'font-bold' : ''}`}>L {each.left}</td>
+                    <td className={`py-1.5 pr-3 ${each.worse === 'right' ? 'font-bold' : ''}`}>R {each.right}</td>
+                    <td className="py-1.5 text-right">
+                      {each.worse ? `${Math.round(each.amount * 10) / 10} ${each.unit}${each.beyondError ? '' : ', within error'}` : 'even'}
+                    </td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </section>
+        ) : null}
+        {ratios.length > 0 ? (
+          <section aria-labelledby="ratios">
+            <h2 id="ratios" className="border-b-2 border-ink pb-1 text-2xl">
+              Ratios
+            </h2>
+            <ul className="rule-list figures">
+              {ratios.map((each) => (
+                <li key={each.id} className="py-2">
+                  <p>
+                    <strong>
+                      {each.name} {each.value.toFixed(2)}
+                    </strong>{' '}
+                    ± {each.error.toFixed(2)}, expected {each.expected}. {each.says}
+                  </p>
+                  <p className="text-[0.94rem] text-quiet">
+                    {each.formula} = {each.inputs.map((input) => `${input.value} (${dayText(input.onDate, today)})`).join(' / ')}
+                  </p>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
+        {kept.length + blocked.length > 0 ? (
+          <section aria-labelledby="kept">
+            <h2 id="kept" className="border-b-2 border-ink pb-1 text-2xl">
+              Enough, or not to be planned
+            </h2>
+            <ul className="rule-list">
+              {kept.map((each) => (
+                <li key={each.key} className="py-2">
+                  <strong>{each.name}.</strong> {each.sentence.split('. ')[0]}.
+                </li>
+              ))}
+              {blocked.map((each) => (
+                <li key={each.name} className="hatched py-2 text-mortar">
+                  <span className="bg-paper text-ink">
+                    <strong>{each.name}, blocked.</strong> {each.why}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        ) : null}
+      </div>
+      <p className="mt-8 text-[0.94rem] text-quiet">
+        Made from the trials named above with trade data {loaderData.version}. <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
+      </p>
+    </>
+  );
+}

@@ -1,0 +1,16 @@
+import { fileURLToPath } from 'node:url';
+import { sql } from 'drizzle-orm';
+import { migrate } from 'drizzle-orm/node-postgres/migrator';
+import { db } from './client.server';
+
+/** Brings the schema up to date; does nothing when it is. */
+export async function migrateDatabase(): Promise<void> {
+  await migrate(db, { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
+}
+
+/** Drops everything; only for resetting the demo and for tests. */
+export async function dropDatabase(): Promise<void> {
+  await db.execute(sql`drop schema if exists public cascade`);
+  await db.execute(sql`drop schema if exists drizzle cascade`);
+  await db.execute(sql`create schema public`);
+}

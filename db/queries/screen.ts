@@ -1,0 +1,46 @@
+import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { db } from '../client.server';
+import { screening, trial } from '../schema';
+
+export type ScreeningRow = typeof screening.$inferSelect;
+export type TrialRow = typeof trial.$inferSelect & { comparable: boolean };
+
+export async function addScreening(row: typeof screening.$inferInsert): Promise<void> {
+  await db.insert(screening).values(row).onConflictDoNothing({ target: screening.id });
+}
+
+export async function screeningById(practiceId: string, id: string): Promise<ScreeningRow | undefined> {
+  const [row] = await db.select().from(screening).where(and(eq(screening.id, id), eq(screening.practiceId, practiceId)));
+  return row;
+}
+
+export async function screeningsOf(practiceId: string, athleteId: string): Promise<ScreeningRow[]> {
+  return db.select().from(screening).where(and(eq(screening.practiceId, practiceId), eq(screening.athleteId, athleteId))).orderBy(desc(screening.onDate), desc(screening.createdAt)).limit(50);
+}
+
+export async function completeScreening(practiceId: string, id: string): Promise<void> {
+  await db.update(screening).set({ completedAt: new Date() }).where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)));
+}
+
+/** All trials of an athlete that are not voided, the oldest first; comparable when the warm-up was ticked. */
+export async function trialsOf(practiceId: string, athleteId: string): Promise<TrialRow[]> {
+  const rows = await db
+    .select({ trial, comparable: screening.warmUpDone })
+    .from(trial)
+    .innerJoin(screening, eq(screening.id, trial.screeningId))
+    .where(and(eq(trial.practiceId, practiceId), eq(trial.athleteId, athleteId), isNull(trial.voidedAt)))
+    .orderBy(asc(trial.recordedAt));
+  return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
+}
+
+/** Keeps a trial once: `again` when this id was kept before. */
+export async function addTrial(row: typeof trial.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db.insert(trial).values(row).onConflictDoNothing({ target: trial.id }).returning({ id: trial.id });
+  return rows.length > 0 ? 'kept' : 'again';
+}
+
+/** Voids a trial (undo); it stays stored. False when it is not this practice's. */
+export async function voidTrial(practiceId: string, id: string): Promise<boolean> {
+  const rows = await db.update(trial).set({ voidedAt: new Date() }).where(and(eq(trial.id, id), eq(trial.practiceId, practiceId))).returning({ id: trial.id });
+  return rows.length > 0;
+}
