@@ -10,26 +10,38 @@ export function handleError(error: unknown, { request }: { request: Request }): 
   if (request.signal.aborted || error instanceof Response) return;
   const path = new URL(request.url).pathname.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id');
   if (isDatabaseDown(error)) process.stderr.write(`database away: ${request.method} ${path}\n`);
-  else process.stderr.write(`error: ${request.method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`);
+  else
+    process.stderr.write(
+      `error: ${request.method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
+    );
 }
 
-export default function handleRequest(request: Request, status: number, headers: Headers, routerContext: EntryContext, loadContext: RouterContextProvider): Promise<Response> {
+export default function handleRequest(
+  request: Request,
+  status: number,
+  headers: Headers,
+  routerContext: EntryContext,
+  loadContext: RouterContextProvider,
+): Promise<Response> {
   const nonce = loadContext.get(nonceContext);
   let code = status;
   return new Promise((resolve, reject) => {
-    const { pipe } = renderToPipeableStream(<ServerRouter context={routerContext} url={request.url} nonce={nonce} />, {
-      nonce,
-      onAllReady() {
-        const body = new PassThrough();
-        headers.set('Content-Type', 'text/html; charset=utf-8');
-        headers.set('Cache-Control', 'no-store');
-        pipe(body);
-        resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }));
+    const { pipe } = renderToPipeableStream(
+      <ServerRouter context={routerContext} url={request.url} nonce={nonce} />,
+      {
+        nonce,
+        onAllReady() {
+          const body = new PassThrough();
+          headers.set('Content-Type', 'text/html; charset=utf-8');
+          headers.set('Cache-Control', 'no-store');
+          pipe(body);
+          resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }));
+        },
+        onShellError: reject,
+        onError() {
+          code = 500;
+        },
       },
-      onShellError: reject,
-      onError() {
-        code = 500;
-      },
-    });
+    );
   });
 }

@@ -1,4 +1,13 @@
-import { isRouteErrorResponse, Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteError, useRouteLoaderData } from 'react-router';
+import {
+  isRouteErrorResponse,
+  Links,
+  Meta,
+  Outlet,
+  Scripts,
+  ScrollRestoration,
+  useRouteError,
+  useRouteLoaderData,
+} from 'react-router';
 import { nonceContext } from '~/server/context';
 import type { Route } from './+types/root';
 import { ErrorPage } from './components/error-page';
@@ -11,7 +20,9 @@ export function loader({ context }: Route.LoaderArgs) {
 /** The nonce is for the first document only; nothing in it changes later. */
 export const shouldRevalidate = () => false;
 
-export const links: Route.LinksFunction = () => [{ rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' }];
+export const links: Route.LinksFunction = () => [
+  { rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' },
+];
 
 export function Layout({ children }: { children: React.ReactNode }) {
   const nonce = useRouteLoaderData<typeof loader>('root')?.nonce;

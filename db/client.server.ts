@@ -75,11 +75,19 @@ export async function ping(): Promise<boolean> {
 /** True for failures of the connection (server gone, starting up, refused), which a retry may cure. */
 export function isDatabaseDown(error: unknown): boolean {
   const seen = new Set<unknown>();
-  for (let each: unknown = error; each && typeof each === 'object' && !seen.has(each); each = (each as { cause?: unknown }).cause) {
+  for (
+    let each: unknown = error;
+    each && typeof each === 'object' && !seen.has(each);
+    each = (each as { cause?: unknown }).cause
+  ) {
     seen.add(each);
     const { code, message } = each as { code?: string; message?: string };
     if (code && (/^(ECONN|EPIPE|ETIMEDOUT)/.test(code) || /^(57P0|08)/.test(code))) return true;
-    if (message && /Connection terminated|timeout exceeded when trying to connect|terminating connection/.test(message)) return true;
+    if (
+      message &&
+      /Connection terminated|timeout exceeded when trying to connect|terminating connection/.test(message)
+    )
+      return true;
     if (each instanceof AggregateError && each.errors.some((inner) => isDatabaseDown(inner))) return true;
   }
   return false;

@@ -8,10 +8,17 @@ import type { Grade } from '~/core/screen/words';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
 import { emptyWorld, type WorldRows } from '~/db/queries/world';
 import type { PracticeSettings } from '~/db/schema';
-import { assembleView, judgeClearance, type Picture, pillarCells, screenedPerson } from '~/server/athlete.server';
+import {
+  assembleView,
+  judgeClearance,
+  type Picture,
+  pillarCells,
+  screenedPerson,
+} from '~/server/athlete.server';
 import { makeSeason, makeWeek, rungContext, seasonRows, sessionRows, toPlanWeek } from '~/server/plan.server';
 import { type DemoPerson, demoPeople } from './people';
 import { mulberry32, stableUuid } from './stable';
+import { demoSignIn, otherSignIn } from './world-sign-in';
 
 export const demoSettings: PracticeSettings = {
   massUnit: 'kg',
@@ -22,7 +29,18 @@ export const demoSettings: PracticeSettings = {
   renewMonths: 6,
 };
 
-const fullKit = ['band', 'ball', 'box', 'cable', 'dumbbell', 'towel', 'wall', 'loop_band', 'foam_roller', 'pad'];
+const fullKit = [
+  'band',
+  'ball',
+  'box',
+  'cable',
+  'dumbbell',
+  'towel',
+  'wall',
+  'loop_band',
+  'foam_roller',
+  'pad',
+];
 
 function gradeFor(percent: number): Grade {
   if (percent >= 90) return 'owned';
@@ -44,6 +62,8 @@ function figureFor(test: ScreenTest, percent: number, target: number): number {
   }
   return Math.min(test.stopAt ?? test.max, Math.max(0, Math.round(target * share)));
 }
+
+const laterOf = (a: string, b: string): string => [a, b].sort()[1] ?? b;
 
 interface Who {
   practiceId: string;
@@ -80,21 +100,43 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
   };
   rows.athletes.push(athlete);
 
-  const answered = person.screens.length > 0 || person.stop !== undefined || person.cautions !== undefined || person.age < 18;
+  const answered =
+    person.screens.length > 0 ||
+    person.stop !== undefined ||
+    person.cautions !== undefined ||
+    person.age < 18;
   let form: ClearanceRow | undefined;
   const agreements: AgreementRow[] = [];
   if (answered) {
     const formDay = addDays(today, -Math.min(150, Math.max(7, (person.screens[0] ?? 5) + 3)));
     form = {
-      id: stableUuid(`form ${id}`), practiceId: who.practiceId, athleteId: id, onDate: formDay, stopSigns: person.stop ? [person.stop] : [], cautions: [...(person.cautions ?? [])],
-      systolicMmHg: person.cautions?.includes('hypertension') ? 148 : null, diastolicMmHg: person.cautions?.includes('hypertension') ? 92 : null,
-      consentAthlete: true, consentGuardian: person.guardian !== undefined, guardianName: person.guardian ?? '', staffId: who.staffId, createdAt: new Date(`${formDay}T09:30:00Z`),
+      id: stableUuid(`form ${id}`),
+      practiceId: who.practiceId,
+      athleteId: id,
+      onDate: formDay,
+      stopSigns: person.stop ? [person.stop] : [],
+      cautions: [...(person.cautions ?? [])],
+      systolicMmHg: person.cautions?.includes('hypertension') ? 148 : null,
+      diastolicMmHg: person.cautions?.includes('hypertension') ? 92 : null,
+      consentAthlete: true,
+      consentGuardian: person.guardian !== undefined,
+      guardianName: person.guardian ?? '',
+      staffId: who.staffId,
+      createdAt: new Date(`${formDay}T09:30:00Z`),
     };
     rows.clearances.push(form);
     if (person.agreed) {
       const word: AgreementRow = {
-        id: stableUuid(`word ${id}`), practiceId: who.practiceId, clearanceId: form.id, onDate: addDays(formDay, 1), name: 'M. Ashdown', role: person.agreed.role, lifts: person.agreed.lifts,
-        note: '', staffId: who.staffId, createdAt: new Date(`${addDays(formDay, 1)}T09:30:00Z`),
+        id: stableUuid(`word ${id}`),
+        practiceId: who.practiceId,
+        clearanceId: form.id,
+        onDate: addDays(formDay, 1),
+        name: 'M. Ashdown',
+        role: person.agreed.role,
+        lifts: person.agreed.lifts,
+        note: '',
+        staffId: who.staffId,
+        createdAt: new Date(`${addDays(formDay, 1)}T09:30:00Z`),
       };
       agreements.push(word);
       rows.agreements.push(word);
@@ -102,24 +144,60 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
   }
   const events = [person.event, person.second].flatMap((event, i) =>
     event
-      ? [{ id: stableUuid(`event ${id} ${i}`), practiceId: who.practiceId, athleteId: id, name: event.name, onDate: addDays(today, event.inDays), priority: event.priority, minutes: 'minutes' in event ? (event.minutes ?? null) : null, perMinute: 'perMinute' in event ? (event.perMinute ?? null) : null }]
+      ? [
+          {
+            id: stableUuid(`event ${id} ${i}`),
+            practiceId: who.practiceId,
+            athleteId: id,
+            name: event.name,
+            onDate: addDays(today, event.inDays),
+            priority: event.priority,
+            minutes: 'minutes' in event ? (event.minutes ?? null) : null,
+            perMinute: 'perMinute' in event ? (event.perMinute ?? null) : null,
+          },
+        ]
       : [],
   );
   rows.events.push(...events);
   if (person.missedWeeks) {
-    rows.blackouts.push({ id: stableUuid(`blackout ${id}`), practiceId: who.practiceId, athleteId: id, fromDate: addDays(today, 20), toDate: addDays(today, 27), reason: 'travel' });
+    rows.blackouts.push({
+      id: stableUuid(`blackout ${id}`),
+      practiceId: who.practiceId,
+      athleteId: id,
+      fromDate: addDays(today, 20),
+      toDate: addDays(today, 27),
+      reason: 'travel',
+    });
   }
 
   const trials: Trial[] = [];
   for (const [n, ago] of person.screens.entries()) {
     const onDate = addDays(today, -ago);
     const clearance = judgeClearance(who, birthDate, form, agreements, onDate);
-    const battery = proposeBattery({ discipline: discipline(person.disciplineId), cautions: clearance.cautions, allows: clearance.allows, kit: athlete.kit, minutes: 55, firstSide: n % 2 === 0 ? 'left' : 'right' });
+    const battery = proposeBattery({
+      discipline: discipline(person.disciplineId),
+      cautions: clearance.cautions,
+      allows: clearance.allows,
+      kit: athlete.kit,
+      minutes: 55,
+      firstSide: n % 2 === 0 ? 'left' : 'right',
+    });
     const screeningId = stableUuid(`screen ${id} ${n}`);
     const at = new Date(`${onDate}T10:00:00Z`);
     rows.screenings.push({
-      id: screeningId, practiceId: who.practiceId, athleteId: id, onDate, testIds: battery.items.map((item) => item.testId), firstSide: battery.firstSide, warmUpDone: true, warmUpAt: at,
-      trainedLast24h: false, footwear: 'trainers', staffId: who.staffId, createdAt: at, completedAt: new Date(at.getTime() + 50 * 60_000),
+      id: screeningId,
+      practiceId: who.practiceId,
+      athleteId: id,
+      onDate,
+      testIds: battery.items.map((item) => item.testId),
+      firstSide: battery.firstSide,
+      warmUpDone: true,
+      warmUpAt: at,
+      trainedLast24h: false,
+      footwear: 'trainers',
+      staffId: who.staffId,
+      createdAt: at,
+      completedAt: new Date(at.getTime() + 50 * 60_000),
     });
     // Earlier screens were a little lower everywhere, more so where there was most to gain.
     const behind = (person.screens.length - 1 - n) * 9;
@@ -130,26 +208,54 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
         const direct = test.feeds[0];
         const quality = direct?.quality as QualityId;
         const works = workingSide(side, direct?.worksSide ?? 'same');
-        const has = (person.has?.[`${quality}|${works}` as `${QualityId}|left`] ?? person.has?.[quality] ?? 88) - behind;
+        const has =
+          (person.has?.[`${quality}|${works}` as `${QualityId}|left`] ?? person.has?.[quality] ?? 88) -
+          behind;
         const count = test.trials;
         for (let k = 0; k < count; k += 1) {
           const percent = has + (random() - 0.5) * 6;
           const capped = item.gate.capS;
           const raw = test.kind === 'grade' ? null : figureFor(test, percent, target);
-          const level = raw !== null && item.gate.maxLevel !== undefined ? Math.min(raw, item.gate.maxLevel) : raw;
-          const held = test.kind === 'hold' && level !== null && ((capped !== undefined && level >= capped) || (test.stopAt !== undefined && level >= test.stopAt));
-          const value = held ? Math.min(capped ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY) : level;
+          const level =
+            raw !== null && item.gate.maxLevel !== undefined ? Math.min(raw, item.gate.maxLevel) : raw;
+          const held =
+            test.kind === 'hold' &&
+            level !== null &&
+            ((capped !== undefined && level >= capped) ||
+              (test.stopAt !== undefined && level >= test.stopAt));
+          const value = held
+            ? Math.min(capped ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY)
+            : level;
           const faultId = percent < 85 ? person.faults?.[test.id] : undefined;
           const row: Trial = {
-            id: stableUuid(`trial ${screeningId} ${test.id} ${side} ${k}`), screeningId, testId: test.id, onDate, side, value, grade: test.kind === 'grade' || test.withGrade ? gradeFor(percent) : null,
+            id: stableUuid(`trial ${screeningId} ${test.id} ${side} ${k}`),
+            screeningId,
+            testId: test.id,
+            onDate,
+            side,
+            value,
+            grade: test.kind === 'grade' || test.withGrade ? gradeFor(percent) : null,
             t1S: test.kind === 'hold' && value !== null && !held ? Math.max(0, value - 3) : null,
-            faults: faultId ? [{ faultId, atS: test.kind === 'hold' && value !== null ? Math.max(1, value - 3) : null }] : [],
-            feltIn: faultId === 'felt_low_back' ? 'low back' : test.stage >= 3 ? 'hip' : 'trunk', painScore: 0, painRegion: null,
-            endReason: test.kind === 'hold' ? (held ? 'cap' : 'loss') : 'done', capS: capped ?? null, recordedAt: new Date(at.getTime() + trials.length * 30_000).toISOString(), comparable: true,
+            faults: faultId
+              ? [{ faultId, atS: test.kind === 'hold' && value !== null ? Math.max(1, value - 3) : null }]
+              : [],
+            feltIn: faultId === 'felt_low_back' ? 'low back' : test.stage >= 3 ? 'hip' : 'trunk',
+            painScore: 0,
+            painRegion: null,
+            endReason: test.kind === 'hold' ? (held ? 'cap' : 'loss') : 'done',
+            capS: capped ?? null,
+            recordedAt: new Date(at.getTime() + trials.length * 30_000).toISOString(),
+            comparable: true,
           };
           trials.push(row);
           const { comparable: _, recordedAt, ...stored } = row;
-          rows.trials.push({ ...stored, practiceId: who.practiceId, athleteId: id, recordedAt: new Date(recordedAt), faults: row.faults.map((each) => ({ ...each })) });
+          rows.trials.push({
+            ...stored,
+            practiceId: who.practiceId,
+            athleteId: id,
+            recordedAt: new Date(recordedAt),
+            faults: row.faults.map((each) => ({ ...each })),
+          });
         }
       }
     }
@@ -157,11 +263,29 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
   if (trials.length === 0) return;
 
   const viewOn = (day: string): Picture =>
-    assembleView(who, athlete, judgeClearance(who, birthDate, form, agreements, day), trials.filter((trial) => trial.onDate <= day), events, day);
+    assembleView(
+      who,
+      athlete,
+      judgeClearance(who, birthDate, form, agreements, day),
+      trials.filter((trial) => trial.onDate <= day),
+      events,
+      day,
+    );
   const now = viewOn(today);
-  const newestRun = { id: stableUuid(`run ${id}`), practiceId: who.practiceId, athleteId: id, catalogueVersion: now.linked.catalogueVersion, trialIds: trials.map((t) => t.id), settings: {}, cells: pillarCells(now.linked) };
+  const newestRun = {
+    id: stableUuid(`run ${id}`),
+    practiceId: who.practiceId,
+    athleteId: id,
+    catalogueVersion: now.linked.catalogueVersion,
+    trialIds: trials.map((t) => t.id),
+    settings: {},
+    cells: pillarCells(now.linked),
+  };
   if (person.weeksDone === undefined) {
-    rows.runs.push({ ...newestRun, createdAt: new Date(`${addDays(today, -(person.screens.at(-1) ?? 0))}T11:00:00Z`) });
+    rows.runs.push({
+      ...newestRun,
+      createdAt: new Date(`${addDays(today, -(person.screens.at(-1) ?? 0))}T11:00:00Z`),
+    });
     return;
   }
   addSeason(rows, who, person, id, today, viewOn, random);
@@ -169,11 +293,19 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
 }
 
 /** Plans from the first week of work and lives through it to today. */
-function addSeason(rows: WorldRows, who: Who, person: DemoPerson, athleteId: string, today: string, viewOn: (day: string) => Picture, random: () => number): void {
+function addSeason(
+  rows: WorldRows,
+  who: Who,
+  person: DemoPerson,
+  athleteId: string,
+  today: string,
+  viewOn: (day: string) => Picture,
+  random: () => number,
+): void {
   const thisWeek = weekStartOf(today, who.firstWeekday);
   const startDay = addDays(thisWeek, -7 * (person.weeksDone ?? 0));
   const firstScreenDay = addDays(today, -(person.screens[0] ?? 0));
-  const planDay = startDay > firstScreenDay ? startDay : firstScreenDay;
+  const planDay = laterOf(startDay, firstScreenDay);
   const blackouts = rows.blackouts.filter((each) => each.athleteId === athleteId);
   const made = makeSeason(who, viewOn(planDay), blackouts, {}, startDay);
   const seasonId = stableUuid(`season ${athleteId}`);
@@ -185,12 +317,21 @@ function addSeason(rows: WorldRows, who: Who, person: DemoPerson, athleteId: str
     rows.doses.push(...cells.map((cell) => ({ ...cell, weekIndex: week.index, seasonVersionId: seasonId })));
   }
 
-  const states = new Map<string, { ladderId: string; rungId: string; sets: number; amount: number; owned: string[] }>();
+  const states = new Map<
+    string,
+    { ladderId: string; rungId: string; sets: number; amount: number; owned: string[] }
+  >();
   const outcomes: Parameters<typeof progress>[0]['outcomes'][number][] = [];
   for (const week of stored.weeks) {
     if (week.startsOn > addDays(thisWeek, 7)) break;
-    const view = viewOn(week.startsOn < today ? (week.startsOn > planDay ? week.startsOn : planDay) : today);
-    const composed = makeWeek({ schoolId: who.schoolId }, view, toPlanWeek({ ...week, seasonVersionId: seasonId }), [...states.values()], []);
+    const view = viewOn(week.startsOn < today ? laterOf(week.startsOn, planDay) : today);
+    const composed = makeWeek(
+      { schoolId: who.schoolId },
+      view,
+      toPlanWeek({ ...week, seasonVersionId: seasonId }),
+      [...states.values()],
+      [],
+    );
     const weeksAgo = Math.round((Date.parse(thisWeek) - Date.parse(week.startsOn)) / (7 * 86_400_000));
     for (const made_ of sessionRows(who.practiceId, athleteId, seasonId, week.startsOn, composed)) {
       const { session, items } = made_;
@@ -207,33 +348,80 @@ function addSeason(rows: WorldRows, who: Who, person: DemoPerson, athleteId: str
           for (let setNo = 1; setNo <= item.sets + extra; setNo += 1) {
             const lost = random() < 0.035 || (last && at === 2 && setNo >= 2);
             records.push({
-              ladderId: item.ladderId, rungId: item.rungId, setNo, side, planned: item.amount, done: lost ? Math.max(1, Math.floor(item.amount * 0.7)) : item.amount,
+              ladderId: item.ladderId,
+              rungId: item.rungId,
+              setNo,
+              side,
+              planned: item.amount,
+              done: lost ? Math.max(1, Math.floor(item.amount * 0.7)) : item.amount,
               faultId: lost ? (rung(item.rungId).regress_on[0] ?? 'breath_hold') : null,
             });
           }
         }
       }
       const painful = person.painFlag === true && last;
-      const outcome = { logId, onDate: session.onDate, sets: records, effort, painScore: painful ? 5 : 0, painRegion: painful ? 'groin or hip' : null };
+      const outcome = {
+        logId,
+        onDate: session.onDate,
+        sets: records,
+        effort,
+        painScore: painful ? 5 : 0,
+        painRegion: painful ? 'groin or hip' : null,
+      };
       outcomes.push(outcome);
-      rows.logs.push({ id: logId, practiceId: who.practiceId, athleteId, sessionId: session.id, onDate: session.onDate, effort, painScore: outcome.painScore, painRegion: outcome.painRegion, note: '', staffId: who.staffId, createdAt: new Date(`${session.onDate}T18:00:00Z`) });
+      rows.logs.push({
+        id: logId,
+        practiceId: who.practiceId,
+        athleteId,
+        sessionId: session.id,
+        onDate: session.onDate,
+        effort,
+        painScore: outcome.painScore,
+        painRegion: outcome.painRegion,
+        note: '',
+        staffId: who.staffId,
+        createdAt: new Date(`${session.onDate}T18:00:00Z`),
+      });
       rows.sets.push(...records.map((record) => ({ ...record, logId })));
       if (painful) {
-        rows.flags.push({ id: stableUuid(`flag ${logId}`), practiceId: who.practiceId, athleteId, kind: 'pain', text: `Pain 5 of 10 (groin or hip) after the session of ${session.onDate}.`, openedAt: new Date(`${session.onDate}T18:00:00Z`) });
+        rows.flags.push({
+          id: stableUuid(`flag ${logId}`),
+          practiceId: who.practiceId,
+          athleteId,
+          kind: 'pain',
+          text: `Pain 5 of 10 (groin or hip) after the session of ${session.onDate}.`,
+          openedAt: new Date(`${session.onDate}T18:00:00Z`),
+        });
       }
       const context = rungContext({ schoolId: who.schoolId }, view, [...states.values()]);
       for (const each of progress({ ...context, outcomes, states: [...states.values()] })) {
         const open = last && each.kind !== 'stay';
         const proposalId = stableUuid(`proposal ${logId} ${each.ladderId}`);
-        const duplicate = rows.proposals.find((row) => row.athleteId === athleteId && row.ladderId === each.ladderId && row.status === 'open');
+        const duplicate = rows.proposals.find(
+          (row) => row.athleteId === athleteId && row.ladderId === each.ladderId && row.status === 'open',
+        );
         if (duplicate && open) duplicate.status = 'superseded';
         rows.proposals.push({
-          id: proposalId, practiceId: who.practiceId, athleteId, logId, ladderId: each.ladderId, kind: each.kind, before: { ...each.from }, after: { ...each.to }, owns: each.owns, reason: each.reason,
-          status: open ? 'open' : 'accepted', decidedAt: open ? null : new Date(`${session.onDate}T19:00:00Z`), createdAt: new Date(`${session.onDate}T18:00:00Z`),
+          id: proposalId,
+          practiceId: who.practiceId,
+          athleteId,
+          logId,
+          ladderId: each.ladderId,
+          kind: each.kind,
+          before: { ...each.from },
+          after: { ...each.to },
+          owns: each.owns,
+          reason: each.reason,
+          status: open ? 'open' : 'accepted',
+          decidedAt: open ? null : new Date(`${session.onDate}T19:00:00Z`),
+          createdAt: new Date(`${session.onDate}T18:00:00Z`),
         });
         if (!open) {
           const before = states.get(each.ladderId);
-          states.set(each.ladderId, { ...each.to, owned: [...new Set([...(before?.owned ?? []), ...(each.owns ? [each.owns] : [])])] });
+          states.set(each.ladderId, {
+            ...each.to,
+            owned: [...new Set([...(before?.owned ?? []), ...(each.owns ? [each.owns] : [])])],
+          });
         }
       }
     }
@@ -249,17 +437,60 @@ export function demoWorld(today: string, passwordHashes: { coach: string; other:
   const rows = emptyWorld();
   const practiceId = stableUuid('practice Larkmoor');
   const staffId = stableUuid('staff Larkmoor coach');
-  rows.practices.push({ id: practiceId, name: 'Larkmoor Valley Performance', timeZone: 'Europe/London', firstWeekday: 1, schoolId: 'brace', settings: demoSettings });
-  rows.staff.push({ id: staffId, practiceId, email: demoSignIn.email, name: 'Fenna Rook', role: 'owner', passwordHash: passwordHashes.coach });
+  rows.practices.push({
+    id: practiceId,
+    name: 'Larkmoor Valley Performance',
+    timeZone: 'Europe/London',
+    firstWeekday: 1,
+    schoolId: 'brace',
+    settings: demoSettings,
+  });
+  rows.staff.push({
+    id: staffId,
+    practiceId,
+    email: demoSignIn.email,
+    name: 'Fenna Rook',
+    role: 'owner',
+    passwordHash: passwordHashes.coach,
+  });
   const who: Who = { practiceId, staffId, settings: demoSettings, firstWeekday: 1, schoolId: 'brace' };
   for (const person of demoPeople) addPerson(rows, who, person, today);
 
   const otherId = stableUuid('practice Tarnside');
   const otherStaff = stableUuid('staff Tarnside coach');
-  rows.practices.push({ id: otherId, name: 'Tarnside Movement', timeZone: 'Europe/London', firstWeekday: 1, schoolId: 'neutral', settings: demoSettings });
-  rows.staff.push({ id: otherStaff, practiceId: otherId, email: otherSignIn.email, name: 'Ove Hallin', role: 'owner', passwordHash: passwordHashes.other });
-  addPerson(rows, { ...who, practiceId: otherId, staffId: otherStaff, schoolId: 'neutral' }, {
-    given: 'Greer', family: 'Minchin', sex: 'female', age: 26, disciplineId: 'running.marathon', level: 'trained', massKg: 60, statureM: 1.7, screens: [20], event: { name: 'Slate marathon', inDays: 90, priority: 'A' }, weeksDone: 2,
-  }, today);
+  rows.practices.push({
+    id: otherId,
+    name: 'Tarnside Movement',
+    timeZone: 'Europe/London',
+    firstWeekday: 1,
+    schoolId: 'neutral',
+    settings: demoSettings,
+  });
+  rows.staff.push({
+    id: otherStaff,
+    practiceId: otherId,
+    email: otherSignIn.email,
+    name: 'Ove Hallin',
+    role: 'owner',
+    passwordHash: passwordHashes.other,
+  });
+  addPerson(
+    rows,
+    { ...who, practiceId: otherId, staffId: otherStaff, schoolId: 'neutral' },
+    {
+      given: 'Greer',
+      family: 'Minchin',
+      sex: 'female',
+      age: 26,
+      disciplineId: 'running.marathon',
+      level: 'trained',
+      massKg: 60,
+      statureM: 1.7,
+      screens: [20],
+      event: { name: 'Slate marathon', inDays: 90, priority: 'A' },
+      weeksDone: 2,
+    },
+    today,
+  );
   return rows;
 }

@@ -3,7 +3,7 @@ import { ageOn } from '~/core/body/dates';
 import { discipline, hasDiscipline } from '~/core/catalogue';
 import { type Agreement, type Clearance, type ClearanceForm, clear } from '~/core/clear/clear';
 import type { StopSignId } from '~/core/clear/signs';
-import { link, type LinkResult, type LinkSettings } from '~/core/link/link';
+import { type LinkResult, type LinkSettings, link } from '~/core/link/link';
 import { type Assessment, assess } from '~/core/screen/assess';
 import type { ScreenedPerson } from '~/core/screen/score';
 import type { Trial } from '~/core/screen/trial';
@@ -16,7 +16,8 @@ import type { PillarCell } from '~/db/schema';
 import { todayIn } from './today';
 
 /** One answer for unknown and foreign ids alike, so that nothing is learnt of other practices. */
-export const notFound = (what = 'This page') => data({ message: `${what} is not here: it was removed, or it belongs to somebody else.` }, { status: 404 });
+export const notFound = (what = 'This page') =>
+  data({ message: `${what} is not here: it was removed, or it belongs to somebody else.` }, { status: 404 });
 
 const uuid = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/i;
 export const isUuid = (text: string | undefined): text is string => text !== undefined && uuid.test(text);
@@ -41,13 +42,28 @@ export function toForm(row: ClearanceRow): ClearanceForm {
 }
 
 /** May this athlete be loaded, by the practice's settings? */
-export function judgeClearance(who: Pick<SignedIn, 'settings'>, birthDate: string, form: ClearanceRow | undefined, agreements: readonly AgreementRow[], today: string): Clearance {
+export function judgeClearance(
+  who: Pick<SignedIn, 'settings'>,
+  birthDate: string,
+  form: ClearanceRow | undefined,
+  agreements: readonly AgreementRow[],
+  today: string,
+): Clearance {
   const { guardianUnderYears, renewMonths } = who.settings;
-  const words: Agreement[] = agreements.map(({ onDate, name, role, lifts }) => ({ onDate, name, role, lifts }));
+  const words: Agreement[] = agreements.map(({ onDate, name, role, lifts }) => ({
+    onDate,
+    name,
+    role,
+    lifts,
+  }));
   return clear(form ? toForm(form) : undefined, words, birthDate, today, { guardianUnderYears, renewMonths });
 }
 
-export async function clearanceOf(who: SignedIn, athlete: AthleteRow, today: string): Promise<{ clearance: Clearance; form: ClearanceRow | undefined; agreements: AgreementRow[] }> {
+export async function clearanceOf(
+  who: SignedIn,
+  athlete: AthleteRow,
+  today: string,
+): Promise<{ clearance: Clearance; form: ClearanceRow | undefined; agreements: AgreementRow[] }> {
   const { form, agreements } = await newestClearance(who.practiceId, athlete.id);
   return { clearance: judgeClearance(who, athlete.birthDate, form, agreements, today), form, agreements };
 }
@@ -74,7 +90,12 @@ export function toTrial(row: TrialRow): Trial {
 }
 
 export function screenedPerson(athlete: AthleteRow, event?: { minutes: number | null }): ScreenedPerson {
-  return { sex: athlete.sex, sport: discipline(athlete.disciplineId).sport, level: athlete.level, eventMinutes: event?.minutes ?? undefined };
+  return {
+    sex: athlete.sex,
+    sport: discipline(athlete.disciplineId).sport,
+    level: athlete.level,
+    eventMinutes: event?.minutes ?? undefined,
+  };
 }
 
 export function linkSettings(who: Pick<SignedIn, 'settings'>): LinkSettings {
@@ -82,7 +103,10 @@ export function linkSettings(who: Pick<SignedIn, 'settings'>): LinkSettings {
 }
 
 /** The event a plan looks to: the next A event, else the next event of any priority. */
-export function mainEvent<E extends { onDate: string; priority: string }>(events: readonly E[], today: string): E | undefined {
+export function mainEvent<E extends { onDate: string; priority: string }>(
+  events: readonly E[],
+  today: string,
+): E | undefined {
   const ahead = events.filter((event) => event.onDate >= today);
   return ahead.find((event) => event.priority === 'A') ?? ahead[0];
 }
@@ -100,11 +124,35 @@ export interface Picture {
 }
 
 /** From the facts of the database to capacity and priorities: everything later steps start from. */
-export function assembleView(who: Pick<SignedIn, 'settings'>, athlete: AthleteRow, clearance: Clearance, trials: readonly Trial[], events: readonly EventRow[], today: string): Picture {
+export function assembleView(
+  who: Pick<SignedIn, 'settings'>,
+  athlete: AthleteRow,
+  clearance: Clearance,
+  trials: readonly Trial[],
+  events: readonly EventRow[],
+  today: string,
+): Picture {
   const event = mainEvent(events, today);
   const assessment = assess({ trials, person: screenedPerson(athlete, event), today });
-  const linked = link({ assessment, discipline: discipline(athlete.disciplineId), cautions: clearance.cautions, kit: athlete.kit, event, settings: linkSettings(who) });
-  return { today, athlete, age: ageOn(athlete.birthDate, today), clearance, trials, events, event, assessment, linked };
+  const linked = link({
+    assessment,
+    discipline: discipline(athlete.disciplineId),
+    cautions: clearance.cautions,
+    kit: athlete.kit,
+    event,
+    settings: linkSettings(who),
+  });
+  return {
+    today,
+    athlete,
+    age: ageOn(athlete.birthDate, today),
+    clearance,
+    trials,
+    events,
+    event,
+    assessment,
+    linked,
+  };
 }
 
 export async function pictureOf(who: SignedIn, athlete: AthleteRow): Promise<Picture> {

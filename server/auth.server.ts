@@ -1,7 +1,15 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { hash, verify } from '@node-rs/argon2';
 import { createCookie } from 'react-router';
-import { closeAuthSession, failuresSince, openAuthSession, recordFailure, type SignedIn, signedInBy, staffByEmail } from '~/db/queries/practice';
+import {
+  closeAuthSession,
+  failuresSince,
+  openAuthSession,
+  recordFailure,
+  type SignedIn,
+  signedInBy,
+  staffByEmail,
+} from '~/db/queries/practice';
 
 const sessionDays = 14;
 /** Argon2id with the memory and passes that OWASP's password page recommends. */
@@ -26,7 +34,11 @@ const tokenHash = (token: string): string => createHash('sha256').update(token).
 let decoy: Promise<string> | undefined;
 
 /** Checks e-mail and password; gives a new session token, or a refusal in words that do not say which was wrong. */
-export async function signIn(email: string, password: string, address: string): Promise<{ token: string } | { refused: string }> {
+export async function signIn(
+  email: string,
+  password: string,
+  address: string,
+): Promise<{ token: string } | { refused: string }> {
   const name = email.trim().toLowerCase();
   const since = new Date(Date.now() - limits.windowMinutes * 60_000);
   const failures = await failuresSince(name, address, since);
@@ -63,5 +75,10 @@ export async function signOut(request: Request): Promise<void> {
 
 /** A path of this site to go on to after signing in; anything else becomes the start page. */
 export function safeNext(next: string | null): string {
-  return next?.startsWith('/') && !next.startsWith('//') && !next.startsWith('/\\') && !next.startsWith('/sign-') ? next : '/';
+  return next?.startsWith('/') &&
+    !next.startsWith('//') &&
+    !next.startsWith('/\\') &&
+    !next.startsWith('/sign-')
+    ? next
+    : '/';
 }

@@ -42,7 +42,10 @@ async function main(): Promise<void> {
   app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: '1y' }));
   app.use(express.static('build/client', { maxAge: '1h' }));
   app.get('/healthz', async (_req, res) => {
-    res.status((await ping()) ? 200 : 503).type('text').send();
+    res
+      .status((await ping()) ? 200 : 503)
+      .type('text')
+      .send();
   });
   app.use((req, res, next) => {
     const nonce = randomBytes(16).toString('base64');
@@ -61,7 +64,11 @@ async function main(): Promise<void> {
     const trace = { queries: 0 };
     const writeHead = res.writeHead.bind(res);
     res.writeHead = ((...args: Parameters<typeof res.writeHead>) => {
-      if (!res.headersSent) res.setHeader('Server-Timing', `app;dur=${(performance.now() - started).toFixed(1)}, db;desc="${trace.queries} queries"`);
+      if (!res.headersSent)
+        res.setHeader(
+          'Server-Timing',
+          `app;dur=${(performance.now() - started).toFixed(1)}, db;desc="${trace.queries} queries"`,
+        );
       return writeHead(...args);
     }) as typeof res.writeHead;
     traced(trace, next);
@@ -81,11 +88,17 @@ async function main(): Promise<void> {
 
   const server = createServer(app);
   server.on('error', (error: NodeJS.ErrnoException) => {
-    process.stderr.write(error.code === 'EADDRINUSE' ? `zest-pillar: port ${port} is taken.\n` : `zest-pillar: ${error.message}\n`);
+    process.stderr.write(
+      error.code === 'EADDRINUSE'
+        ? `zest-pillar: port ${port} is taken.\n`
+        : `zest-pillar: ${error.message}\n`,
+    );
     process.exit(1);
   });
   server.listen(port, '127.0.0.1', () => {
-    process.stdout.write(`\n  Zest Pillar  http://127.0.0.1:${port}\n  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}\n  Ctrl-C stops it.\n\n`);
+    process.stdout.write(
+      `\n  Zest Pillar  http://127.0.0.1:${port}\n  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}\n  Ctrl-C stops it.\n\n`,
+    );
   });
 
   let stopping = false;

@@ -24,7 +24,10 @@ export interface PathStepState {
 /** A screen is due again after this many days. */
 export const screenDueDays = 42;
 
-const short = (day: string) => new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(new Date(`${day}T00:00:00Z`));
+const short = (day: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
+    new Date(`${day}T00:00:00Z`),
+  );
 
 const clearWords: Readonly<Record<Clearance['state'], string>> = {
   missing: 'not answered',
@@ -43,15 +46,63 @@ export function pathOf(facts: PathFacts): PathStepState[] {
   const due = screened && daysBetween(facts.lastScreenDay ?? today, today) >= screenDueDays;
   const steps: PathStepState[] = [];
   const cleared = clearance.state === 'cleared' || clearance.state === 'ask_first';
-  steps.push({ id: 'clear', name: 'Clear', state: cleared ? 'done' : 'next', says: clearance.state === 'cleared' && facts.formDay ? `on ${short(facts.formDay)}` : clearWords[clearance.state] });
-  const screenSays = facts.screenOpen ? 'under way' : !screened ? 'to do' : due ? `due, last ${short(facts.lastScreenDay ?? today)}` : `on ${short(facts.lastScreenDay ?? today)}`;
-  steps.push({ id: 'screen', name: 'Screen', state: blocked ? 'blocked' : screened && !facts.screenOpen ? 'done' : 'next', says: blocked ? 'blocked by Clear' : screenSays });
-  steps.push({ id: 'link', name: 'Link', state: screened ? 'done' : 'blocked', says: screened ? 'ranked' : 'needs a screen' });
-  const planSays = facts.seasonDay ? `from ${short(facts.seasonDay)}` : !facts.hasEvent ? 'needs an event' : 'to do';
-  steps.push({ id: 'plan', name: 'Plan', state: blocked || !screened ? 'blocked' : facts.seasonDay ? 'done' : 'next', says: blocked ? 'blocked by Clear' : screened ? planSays : 'needs a screen' });
-  const coachSays = facts.openProposals > 0 ? `${facts.openProposals} to decide` : facts.lastLogDay ? `logged ${short(facts.lastLogDay)}` : 'no log yet';
-  steps.push({ id: 'coach', name: 'Coach', state: blocked || !facts.seasonDay ? 'blocked' : facts.openProposals > 0 ? 'next' : 'open', says: !facts.seasonDay ? 'needs a plan' : blocked ? 'blocked by Clear' : coachSays });
-  steps.push({ id: 'review', name: 'Review', state: due && !blocked ? 'next' : screened ? 'open' : 'blocked', says: due ? 'retest due' : screened ? 'retest later' : 'needs a screen' });
+  steps.push({
+    id: 'clear',
+    name: 'Clear',
+    state: cleared ? 'done' : 'next',
+    says:
+      clearance.state === 'cleared' && facts.formDay
+        ? `on ${short(facts.formDay)}`
+        : clearWords[clearance.state],
+  });
+  const screenSays = facts.screenOpen
+    ? 'under way'
+    : !screened
+      ? 'to do'
+      : due
+        ? `due, last ${short(facts.lastScreenDay ?? today)}`
+        : `on ${short(facts.lastScreenDay ?? today)}`;
+  steps.push({
+    id: 'screen',
+    name: 'Screen',
+    state: blocked ? 'blocked' : screened && !facts.screenOpen ? 'done' : 'next',
+    says: blocked ? 'blocked by Clear' : screenSays,
+  });
+  steps.push({
+    id: 'link',
+    name: 'Link',
+    state: screened ? 'done' : 'blocked',
+    says: screened ? 'ranked' : 'needs a screen',
+  });
+  const planSays = facts.seasonDay
+    ? `from ${short(facts.seasonDay)}`
+    : !facts.hasEvent
+      ? 'needs an event'
+      : 'to do';
+  steps.push({
+    id: 'plan',
+    name: 'Plan',
+    state: blocked || !screened ? 'blocked' : facts.seasonDay ? 'done' : 'next',
+    says: blocked ? 'blocked by Clear' : screened ? planSays : 'needs a screen',
+  });
+  const coachSays =
+    facts.openProposals > 0
+      ? `${facts.openProposals} to decide`
+      : facts.lastLogDay
+        ? `logged ${short(facts.lastLogDay)}`
+        : 'no log yet';
+  steps.push({
+    id: 'coach',
+    name: 'Coach',
+    state: blocked || !facts.seasonDay ? 'blocked' : facts.openProposals > 0 ? 'next' : 'open',
+    says: !facts.seasonDay ? 'needs a plan' : blocked ? 'blocked by Clear' : coachSays,
+  });
+  steps.push({
+    id: 'review',
+    name: 'Review',
+    state: due && !blocked ? 'next' : screened ? 'open' : 'blocked',
+    says: due ? 'retest due' : screened ? 'retest later' : 'needs a screen',
+  });
   // Only the first open end is next: one zest mark at a time.
   const first = steps.findIndex((step) => step.state === 'next');
   return steps.map((step, i) => (step.state === 'next' && i !== first ? { ...step, state: 'open' } : step));

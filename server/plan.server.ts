@@ -1,16 +1,32 @@
 import { addDays, ageOn, weekStartOf } from '~/core/body/dates';
 import { discipline, ladder, ladders, type QualityId, qualities, type Side } from '~/core/catalogue';
-import { compose, type ComposeInput, type ComposedWeek } from '~/core/coach/compose';
-import { progress, type Proposal, type SessionOutcome } from '~/core/coach/progress';
-import { type PlanPriority, periodise, type PlanWeek, type SeasonPlan } from '~/core/plan/periodise';
+import { type ComposedWeek, type ComposeInput, compose } from '~/core/coach/compose';
+import { type Proposal, progress, type SessionOutcome } from '~/core/coach/progress';
+import { type PlanPriority, type PlanWeek, periodise, type SeasonPlan } from '~/core/plan/periodise';
 import type { AthleteRow } from '~/db/queries/athletes';
-import { hasOpenPainFlag, ladderStates, type NewSession, newId, openProposals, recentLogs, replaceWeek } from '~/db/queries/coach';
-import { addPriorityRun, addSeason, type BlackoutRow, blackoutsOf, newestSeason, type PlanWeekRow } from '~/db/queries/plan';
+import {
+  hasOpenPainFlag,
+  ladderStates,
+  type NewSession,
+  newId,
+  openProposals,
+  recentLogs,
+  replaceWeek,
+} from '~/db/queries/coach';
+import {
+  addPriorityRun,
+  addSeason,
+  type BlackoutRow,
+  blackoutsOf,
+  newestSeason,
+  type PlanWeekRow,
+} from '~/db/queries/plan';
 import type { SignedIn } from '~/db/queries/practice';
-import { type Picture, linkSettings, pillarCells, pictureOf } from './athlete.server';
+import { linkSettings, type Picture, pictureOf, pillarCells } from './athlete.server';
 
 /** The school an athlete works by: their own, else the practice's. */
-export const schoolOf = (who: Pick<SignedIn, 'schoolId'>, athlete: Pick<AthleteRow, 'schoolId'>): string => athlete.schoolId ?? who.schoolId;
+export const schoolOf = (who: Pick<SignedIn, 'schoolId'>, athlete: Pick<AthleteRow, 'schoolId'>): string =>
+  athlete.schoolId ?? who.schoolId;
 
 function planPriorities(picture: Picture): PlanPriority[] {
   return picture.linked.priorities.map((each) => ({
@@ -37,7 +53,8 @@ export function doseHistory(logs: readonly LogWithSets[], before: string): Recor
       if (!its || !goal) continue;
       const sided = qualities.some((each) => each.id === its.quality && each.sided);
       const keys = sided ? (set.side === 'both' ? ['left', 'right'] : [set.side]) : ['both'];
-      for (const key of keys) history[`${its.quality}|${key}`] = (history[`${its.quality}|${key}`] ?? 0) + set.done / goal / 4;
+      for (const key of keys)
+        history[`${its.quality}|${key}`] = (history[`${its.quality}|${key}`] ?? 0) + set.done / goal / 4;
     }
   }
   return history;
@@ -49,7 +66,13 @@ export interface SeasonMade {
 }
 
 /** Priorities to season, in memory. */
-export function makeSeason(who: Pick<SignedIn, 'firstWeekday'>, picture: Picture, blackouts: readonly Pick<BlackoutRow, 'fromDate' | 'toDate' | 'reason'>[], history: Record<string, number>, startDay?: string): SeasonMade {
+export function makeSeason(
+  who: Pick<SignedIn, 'firstWeekday'>,
+  picture: Picture,
+  blackouts: readonly Pick<BlackoutRow, 'fromDate' | 'toDate' | 'reason'>[],
+  history: Record<string, number>,
+  startDay?: string,
+): SeasonMade {
   const startsOn = weekStartOf(startDay ?? picture.today, who.firstWeekday);
   const { athlete } = picture;
   const plan = periodise({
@@ -70,7 +93,14 @@ export function makeSeason(who: Pick<SignedIn, 'firstWeekday'>, picture: Picture
 }
 
 /** The run and season rows as they are stored, with the ids of what they were made from. */
-export function seasonRows(who: Pick<SignedIn, 'practiceId' | 'settings' | 'staffId'>, picture: Picture, made: SeasonMade, seasonId: string, parentId: string | null, createdAt?: Date) {
+export function seasonRows(
+  who: Pick<SignedIn, 'practiceId' | 'settings' | 'staffId'>,
+  picture: Picture,
+  made: SeasonMade,
+  seasonId: string,
+  parentId: string | null,
+  createdAt?: Date,
+) {
   const run = {
     id: newId(),
     practiceId: who.practiceId,
@@ -90,11 +120,20 @@ export function seasonRows(who: Pick<SignedIn, 'practiceId' | 'settings' | 'staf
     priorityRunId: run.id,
     catalogueVersion: made.plan.catalogueVersion,
     warnings: [...made.plan.warnings],
-    settings: { level: picture.athlete.level, sessionsPerWeek: picture.athlete.sessionsPerWeek, minutesPerSession: picture.athlete.minutesPerSession },
+    settings: {
+      level: picture.athlete.level,
+      sessionsPerWeek: picture.athlete.sessionsPerWeek,
+      minutesPerSession: picture.athlete.minutesPerSession,
+    },
     staffId: who.staffId,
     ...(createdAt ? { createdAt } : {}),
   };
-  const weeks = made.plan.weeks.map((week) => ({ ...week, reasons: [...week.reasons], eventIds: [...week.eventIds], cells: week.cells.map((cell) => ({ ...cell })) }));
+  const weeks = made.plan.weeks.map((week) => ({
+    ...week,
+    reasons: [...week.reasons],
+    eventIds: [...week.eventIds],
+    cells: week.cells.map((cell) => ({ ...cell })),
+  }));
   return { run, season, weeks };
 }
 
@@ -105,7 +144,12 @@ export async function planSeason(who: SignedIn, picture: Picture, seasonId: stri
     recentLogs(who.practiceId, picture.athlete.id, 40),
     newestSeason(who.practiceId, picture.athlete.id),
   ]);
-  const made = makeSeason(who, picture, blackouts, doseHistory(logs, weekStartOf(picture.today, who.firstWeekday)));
+  const made = makeSeason(
+    who,
+    picture,
+    blackouts,
+    doseHistory(logs, weekStartOf(picture.today, who.firstWeekday)),
+  );
   const rows = seasonRows(who, picture, made, seasonId, previous?.season.id ?? null);
   await addSeason(rows.season, rows.weeks, rows.run);
   await layOutWeeks(who, picture);
@@ -127,7 +171,11 @@ export async function keepPriorityRun(who: SignedIn, picture: Picture): Promise<
 type States = Awaited<ReturnType<typeof ladderStates>>;
 
 /** What choosing rungs needs to know of an athlete. */
-export function rungContext(who: Pick<SignedIn, 'schoolId'>, picture: Picture, states: readonly Pick<States[number], 'owned'>[]) {
+export function rungContext(
+  who: Pick<SignedIn, 'schoolId'>,
+  picture: Picture,
+  states: readonly Pick<States[number], 'owned'>[],
+) {
   const capability: Partial<Record<QualityId, number>> = {};
   for (const each of picture.assessment.capabilities) {
     if (each.capability === undefined) continue;
@@ -153,10 +201,17 @@ function weakerSides(picture: Picture): ComposeInput['weakerSide'] {
 }
 
 /** A week's doses to sessions, in memory. */
-export function makeWeek(who: Pick<SignedIn, 'schoolId'>, picture: Picture, week: PlanWeek, states: readonly Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'>[], held: readonly QualityId[]): ComposedWeek {
+export function makeWeek(
+  who: Pick<SignedIn, 'schoolId'>,
+  picture: Picture,
+  week: PlanWeek,
+  states: readonly Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'>[],
+  held: readonly QualityId[],
+): ComposedWeek {
   const { athlete } = picture;
   const priority: Partial<Record<QualityId, number>> = {};
-  for (const each of picture.linked.priorities) priority[each.quality] = Math.max(priority[each.quality] ?? 0, each.priority);
+  for (const each of picture.linked.priorities)
+    priority[each.quality] = Math.max(priority[each.quality] ?? 0, each.priority);
   return compose({
     ...rungContext(who, picture, states),
     week,
@@ -173,11 +228,25 @@ export function makeWeek(who: Pick<SignedIn, 'schoolId'>, picture: Picture, week
   });
 }
 
-export function sessionRows(practiceId: string, athleteId: string, seasonVersionId: string, weekStart: string, composed: ComposedWeek): NewSession[] {
+export function sessionRows(
+  practiceId: string,
+  athleteId: string,
+  seasonVersionId: string,
+  weekStart: string,
+  composed: ComposedWeek,
+): NewSession[] {
   return composed.sessions.map((session) => {
     const id = newId();
     return {
-      session: { id, practiceId, athleteId, seasonVersionId, weekStart, onDate: session.onDate, minutes: session.minutes },
+      session: {
+        id,
+        practiceId,
+        athleteId,
+        seasonVersionId,
+        weekStart,
+        onDate: session.onDate,
+        minutes: session.minutes,
+      },
       items: session.items.map((item, position) => ({
         id: newId(),
         sessionId: id,
@@ -193,37 +262,62 @@ export function sessionRows(practiceId: string, athleteId: string, seasonVersion
         minutes: item.minutes,
         dose: item.dose,
         detail: {
-          name: item.name, firstSide: item.firstSide, extraSetSide: item.extraSetSide, tempo: item.tempo, load: item.load, breath: item.breath,
-          cues: [...item.cues], schoolCue: item.schoolCue, endsSet: [...item.endsSet], why: { ...item.why },
+          name: item.name,
+          firstSide: item.firstSide,
+          extraSetSide: item.extraSetSide,
+          tempo: item.tempo,
+          load: item.load,
+          breath: item.breath,
+          cues: [...item.cues],
+          schoolCue: item.schoolCue,
+          endsSet: [...item.endsSet],
+          why: { ...item.why },
         },
       })),
     };
   });
 }
 
-export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({ ...row, cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as QualityId })) });
+export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
+  ...row,
+  cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as QualityId })),
+});
 
 /** Qualities on hold: an open pain flag and an undecided or accepted "hold" since. */
-export async function heldQualities(who: Pick<SignedIn, 'practiceId'>, athleteId: string): Promise<QualityId[]> {
+export async function heldQualities(
+  who: Pick<SignedIn, 'practiceId'>,
+  athleteId: string,
+): Promise<QualityId[]> {
   if (!(await hasOpenPainFlag(who.practiceId, athleteId))) return [];
   const open = await openProposals(who.practiceId, athleteId);
-  return open.filter((each) => each.kind === 'hold_quality').flatMap((each) => {
-    const { quality } = ladder(each.ladderId);
-    return quality === 'neck_control' ? [] : [quality];
-  });
+  return open
+    .filter((each) => each.kind === 'hold_quality')
+    .flatMap((each) => {
+      const { quality } = ladder(each.ladderId);
+      return quality === 'neck_control' ? [] : [quality];
+    });
 }
 
 /** Composes this week (from today on) and the next from the newest season; logged days stay. */
 export async function layOutWeeks(who: SignedIn, picture: Picture): Promise<void> {
   const newest = await newestSeason(who.practiceId, picture.athlete.id);
   if (!newest || picture.clearance.allows === 'nothing') return;
-  const [states, held] = await Promise.all([ladderStates(picture.athlete.id), heldQualities(who, picture.athlete.id)]);
+  const [states, held] = await Promise.all([
+    ladderStates(picture.athlete.id),
+    heldQualities(who, picture.athlete.id),
+  ]);
   const thisWeek = weekStartOf(picture.today, who.firstWeekday);
   for (const weekStart of [thisWeek, addDays(thisWeek, 7)]) {
     const week = newest.weeks.find((each) => each.startsOn === weekStart);
     if (!week) continue;
     const composed = makeWeek(who, picture, toPlanWeek(week), states, held);
-    await replaceWeek(who.practiceId, picture.athlete.id, weekStart, picture.today, sessionRows(who.practiceId, picture.athlete.id, newest.season.id, weekStart, composed));
+    await replaceWeek(
+      who.practiceId,
+      picture.athlete.id,
+      weekStart,
+      picture.today,
+      sessionRows(who.practiceId, picture.athlete.id, newest.season.id, weekStart, composed),
+    );
   }
 }
 
@@ -233,12 +327,28 @@ export const toOutcome = (log: LogWithSets): SessionOutcome => ({
   effort: log.effort,
   painScore: log.painScore,
   painRegion: log.painRegion,
-  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done, faultId }) => ({ ladderId, rungId, setNo, side, planned, done, faultId })),
+  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done, faultId }) => ({
+    ladderId,
+    rungId,
+    setNo,
+    side,
+    planned,
+    done,
+    faultId,
+  })),
 });
 
 /** Proposals for next time from the logs so far and the newest one. */
-export async function proposalsFor(who: SignedIn, athlete: AthleteRow, newest: SessionOutcome): Promise<Proposal[]> {
-  const [picture, logs, states] = await Promise.all([pictureOf(who, athlete), recentLogs(who.practiceId, athlete.id), ladderStates(athlete.id)]);
+export async function proposalsFor(
+  who: SignedIn,
+  athlete: AthleteRow,
+  newest: SessionOutcome,
+): Promise<Proposal[]> {
+  const [picture, logs, states] = await Promise.all([
+    pictureOf(who, athlete),
+    recentLogs(who.practiceId, athlete.id),
+    ladderStates(athlete.id),
+  ]);
   const earlier = logs.filter((log) => log.id !== newest.logId).map(toOutcome);
   return progress({ ...rungContext(who, picture, states), outcomes: [...earlier, newest], states });
 }

@@ -1,17 +1,22 @@
 import { ageOn } from '~/core/body/dates';
 import { disciplineLabel } from '~/core/catalogue';
 import { athletesOf, rosterState } from '~/db/queries/athletes';
-import type { SignedIn } from '~/db/queries/practice';
 import { seasonStrips } from '~/db/queries/plan';
+import type { SignedIn } from '~/db/queries/practice';
 import { judgeClearance } from './athlete.server';
-import { pathOf, type PathStepState } from './path';
+import { type PathStepState, pathOf } from './path';
 import { todayIn } from './today';
 
 /** Everybody with where they stand, in a number of queries that does not grow with the roster. */
 export async function roster(who: SignedIn) {
   const today = todayIn(who.timeZone);
-  const [athletes, state, strips] = await Promise.all([athletesOf(who.practiceId), rosterState(who.practiceId, today), seasonStrips(who.practiceId)]);
-  const by = <T extends { athleteId: string }>(rows: readonly T[]) => new Map(rows.map((row) => [row.athleteId, row]));
+  const [athletes, state, strips] = await Promise.all([
+    athletesOf(who.practiceId),
+    rosterState(who.practiceId, today),
+    seasonStrips(who.practiceId),
+  ]);
+  const by = <T extends { athleteId: string }>(rows: readonly T[]) =>
+    new Map(rows.map((row) => [row.athleteId, row]));
   const forms = by(state.forms);
   const screens = by(state.screens);
   const runs = by(state.runs);
@@ -19,17 +24,32 @@ export async function roster(who: SignedIn) {
   const logs = by(state.logs);
   const proposals = by(state.proposals);
   const seasonStart = new Map<string, string>();
-  for (const strip of strips) if (!seasonStart.has(strip.athleteId)) seasonStart.set(strip.athleteId, strip.startsOn);
+  for (const strip of strips)
+    if (!seasonStart.has(strip.athleteId)) seasonStart.set(strip.athleteId, strip.startsOn);
   const rows = athletes.map((athlete) => {
     const form = forms.get(athlete.id);
-    const clearance = judgeClearance(who, athlete.birthDate, form, state.agreements.filter((each) => each.clearanceId === form?.id), today);
+    const clearance = judgeClearance(
+      who,
+      athlete.birthDate,
+      form,
+      state.agreements.filter((each) => each.clearanceId === form?.id),
+      today,
+    );
     const screen = screens.get(athlete.id);
     const event = events.get(athlete.id);
     const cells = runs.get(athlete.id)?.cells ?? [];
     const openProposals = proposals.get(athlete.id)?.n ?? 0;
     const steps = pathOf({
-      today, clearance, formDay: form?.onDate, lastScreenDay: screen?.onDate, screenOpen: screen !== undefined && !screen.completedAt, linked: cells.length > 0, seasonDay: seasonStart.get(athlete.id),
-      hasEvent: event !== undefined, lastLogDay: logs.get(athlete.id)?.onDate, openProposals,
+      today,
+      clearance,
+      formDay: form?.onDate,
+      lastScreenDay: screen?.onDate,
+      screenOpen: screen !== undefined && !screen.completedAt,
+      linked: cells.length > 0,
+      seasonDay: seasonStart.get(athlete.id),
+      hasEvent: event !== undefined,
+      lastLogDay: logs.get(athlete.id)?.onDate,
+      openProposals,
     });
     const top = cells.find((cell) => cell.verdict === 'first' || cell.verdict === 'train');
     return {
@@ -44,10 +64,15 @@ export async function roster(who: SignedIn) {
       steps,
       step: nextStep(steps),
       event: event ? { name: event.name, onDate: event.onDate, priority: event.priority } : undefined,
-      lastSeen: [screen?.onDate, logs.get(athlete.id)?.onDate].filter((day): day is string => day !== undefined).sort().at(-1),
+      lastSeen: [screen?.onDate, logs.get(athlete.id)?.onDate]
+        .filter((day): day is string => day !== undefined)
+        .sort()
+        .at(-1),
       lastScreen: screen?.onDate,
       openScreenId: screen && !screen.completedAt ? screen.id : undefined,
-      flags: state.flags.filter((flag) => flag.athleteId === athlete.id).map((flag) => ({ id: flag.id, text: flag.text })),
+      flags: state.flags
+        .filter((flag) => flag.athleteId === athlete.id)
+        .map((flag) => ({ id: flag.id, text: flag.text })),
       openProposals,
       pillar: cells,
       top: top ? { quality: top.quality, side: top.side } : undefined,

@@ -24,7 +24,12 @@ interface Shot {
 
 const station = async (page: Page) => {
   await page.goto(`${base}${of('Isaura Bell')}/clear`);
-  if (await page.getByRole('button', { name: 'Save the form' }).isVisible().catch(() => false)) {
+  if (
+    await page
+      .getByRole('button', { name: 'Save the form' })
+      .isVisible()
+      .catch(() => false)
+  ) {
     await page.getByLabel('Asked all of them: none').click();
     await page.getByLabel(/athlete agrees/).click();
     await page.getByRole('button', { name: 'Save the form' }).click();
@@ -45,23 +50,59 @@ const shots: Shot[] = [
   { name: 'clear', path: `${of('Perrin Lowther')}/clear` },
   { name: 'battery', path: `${of('Odessa Penhale')}/screen` },
   {
-    name: 'station', path: '', before: async (page) => {
+    name: 'station',
+    path: '',
+    before: async (page) => {
       await station(page);
-      await page.getByRole('button', { name: /Side plank/ }).first().click();
+      await page
+        .getByRole('button', { name: /Side plank/ })
+        .first()
+        .click();
       await page.keyboard.press('Space');
       await page.waitForTimeout(4200);
       await page.keyboard.press('f');
       await page.keyboard.press('1');
     },
   },
-  { name: 'station-phone', path: '', size: phone, before: async (page) => { await station(page); await page.getByRole('button', { name: /Side plank/ }).first().click(); } },
-  { name: 'link', path: `${ysolde}/link`, full: true, before: async (page) => { await page.goto(`${base}${ysolde}/link`); await page.locator('summary').first().click(); } },
+  {
+    name: 'station-phone',
+    path: '',
+    size: phone,
+    before: async (page) => {
+      await station(page);
+      await page
+        .getByRole('button', { name: /Side plank/ })
+        .first()
+        .click();
+    },
+  },
+  {
+    name: 'link',
+    path: `${ysolde}/link`,
+    full: true,
+    before: async (page) => {
+      await page.goto(`${base}${ysolde}/link`);
+      await page.locator('summary').first().click();
+    },
+  },
   { name: 'season', path: `${ysolde}/plan` },
   { name: 'seasons', path: '/season' },
   { name: 'week', path: `${ysolde}/coach`, full: true },
   { name: 'card-phone', path: `${ysolde}/card`, size: phone },
   { name: 'card', path: `${ysolde}/card` },
-  { name: 'log', path: '', before: async (page) => { await page.goto(`${base}${of('Tobin Aske')}/coach`); await page.getByRole('link', { name: 'Log this session' }).first().click(); await page.getByRole('heading', { name: /What was done/ }).waitFor(); await page.getByText(/ lost$/).first().click(); } },
+  {
+    name: 'log',
+    path: '',
+    before: async (page) => {
+      await page.goto(`${base}${of('Tobin Aske')}/coach`);
+      await page.getByRole('link', { name: 'Log this session' }).first().click();
+      await page.getByRole('heading', { name: /What was done/ }).waitFor();
+      await page
+        .getByText(/ lost$/)
+        .first()
+        .click();
+    },
+  },
   { name: 'review', path: `${ysolde}/review` },
   { name: 'settings', path: '/settings' },
 ];
@@ -70,7 +111,8 @@ async function shoot(browser: Browser, out: string, wanted: readonly string[]): 
   const context = await browser.newContext({ viewport: desk });
   const page = await context.newPage();
   await page.goto(`${base}/sign-in`);
-  if (wanted.length === 0 || wanted.includes('sign-in')) await page.screenshot({ path: `${out}/sign-in.png` });
+  if (wanted.length === 0 || wanted.includes('sign-in'))
+    await page.screenshot({ path: `${out}/sign-in.png` });
   await page.getByLabel('E-mail').fill(demoSignIn.email);
   await page.getByLabel('Password').fill(demoSignIn.password);
   await page.getByRole('button', { name: 'Sign in' }).click();

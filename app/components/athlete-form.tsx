@@ -46,9 +46,17 @@ const days = [
 
 /** Who the athlete is, in what sport, how big, with what kit and how much time. */
 export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo }: Props) {
-  const [form, fields] = useForm<AthleteFormValues>({ lastResult, defaultValue: values, shouldRevalidate: 'onInput' });
+  const [form, fields] = useForm<AthleteFormValues>({
+    lastResult,
+    defaultValue: values,
+    shouldRevalidate: 'onInput',
+  });
   const busy = useNavigation().state !== 'idle';
-  const text = (field: { name: string; initialValue?: unknown; errors?: string[] | undefined }) => ({ name: field.name, defaultValue: field.initialValue === undefined ? '' : String(field.initialValue), errors: field.errors });
+  const text = (field: { name: string; initialValue?: unknown; errors?: string[] | undefined }) => ({
+    name: field.name,
+    defaultValue: field.initialValue === undefined ? '' : String(field.initialValue),
+    errors: field.errors,
+  });
   const ticked = (field: { initialValue?: unknown }, value: string) => {
     const list = field.initialValue;
     return Array.isArray(list) ? list.includes(value) : list === value;
@@ -102,13 +110,29 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
       <fieldset>
         <legend className="head text-2xl">Time for the trunk</legend>
         <div className="mt-3 grid gap-5 sm:grid-cols-2">
-          <TextField label="Sessions a week" inputMode="numeric" hint="1 to 5" {...text(fields.sessionsPerWeek)} />
-          <TextField label="Minutes a session" inputMode="numeric" hint="8 to 45" {...text(fields.minutesPerSession)} />
+          <TextField
+            label="Sessions a week"
+            inputMode="numeric"
+            hint="1 to 5"
+            {...text(fields.sessionsPerWeek)}
+          />
+          <TextField
+            label="Minutes a session"
+            inputMode="numeric"
+            hint="8 to 45"
+            {...text(fields.minutesPerSession)}
+          />
         </div>
         <p className="mt-4 font-bold">Days</p>
         <div className="flex flex-wrap gap-x-5">
           {days.map(([value, label]) => (
-            <CheckField key={value} label={label} name={fields.weekdays.name} value={String(value)} defaultChecked={ticked(fields.weekdays, String(value))} />
+            <CheckField
+              key={value}
+              label={label}
+              name={fields.weekdays.name}
+              value={String(value)}
+              defaultChecked={ticked(fields.weekdays, String(value))}
+            />
           ))}
         </div>
         {fields.weekdays.errors ? <p className="font-bold">▲ {fields.weekdays.errors.join(' ')}</p> : null}
@@ -117,7 +141,11 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
       <fieldset>
         <legend className="head text-2xl">Way of working and kit</legend>
         <div className="mt-3 max-w-md">
-          <SelectField label="School" hint="How the trunk is taught; it changes cues and which rungs are offered." {...text(fields.schoolId)}>
+          <SelectField
+            label="School"
+            hint="How the trunk is taught; it changes cues and which rungs are offered."
+            {...text(fields.schoolId)}
+          >
             <option value="practice">As the practice does</option>
             {choices.schools.map((each) => (
               <option key={each.id} value={each.id}>
@@ -129,7 +157,13 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
         <p className="mt-4 font-bold">Kit at hand</p>
         <div className="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
           {choices.equipment.map((each) => (
-            <CheckField key={each.id} label={each.name} name={fields.kit.name} value={each.id} defaultChecked={ticked(fields.kit, each.id)} />
+            <CheckField
+              key={each.id}
+              label={each.name}
+              name={fields.kit.name}
+              value={each.id}
+              defaultChecked={ticked(fields.kit, each.id)}
+            />
           ))}
         </div>
       </fieldset>
@@ -138,7 +172,13 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
         <label htmlFor={`${form.id}-note`} className="mb-1 block font-bold">
           Note
         </label>
-        <textarea id={`${form.id}-note`} name="note" rows={3} defaultValue={values.note} className="field-input" />
+        <textarea
+          id={`${form.id}-note`}
+          name="note"
+          rows={3}
+          defaultValue={values.note}
+          className="field-input"
+        />
         {fields.note.errors ? <p className="font-bold">▲ {fields.note.errors.join(' ')}</p> : null}
       </div>
 

@@ -11,7 +11,8 @@ export interface PaletteItem {
 }
 
 const overlay = 'fixed inset-0 z-40 bg-ink/55 no-print';
-const sheet = 'fixed left-1/2 top-[12vh] z-50 w-[min(38rem,calc(100vw-2rem))] -translate-x-1/2 border-2 border-ink bg-chalk text-ink no-print';
+const sheet =
+  'fixed left-1/2 top-[12vh] z-50 w-[min(38rem,calc(100vw-2rem))] -translate-x-1/2 border-2 border-ink bg-chalk text-ink no-print';
 
 /** Ctrl/⌘-K: every athlete and action by a few letters. Its list is fetched when first opened. */
 export function CommandPalette() {
@@ -46,11 +47,20 @@ export function CommandPalette() {
         <Dialog.Content className={sheet} aria-describedby={undefined}>
           <Dialog.Title className="sr-only">Go to</Dialog.Title>
           <Command label="Go to">
-            <Command.Input placeholder="Athlete or action …" className="w-full border-b border-mortar bg-transparent px-5 py-4 text-lg outline-none" />
+            <Command.Input
+              placeholder="Athlete or action …"
+              className="w-full border-b border-mortar bg-transparent px-5 py-4 text-lg outline-none"
+            />
             <Command.List className="max-h-[50vh] overflow-y-auto p-2">
-              <Command.Empty className="px-3 py-4">{fetcher.state === 'idle' ? 'Nothing by that name.' : 'Looking …'}</Command.Empty>
+              <Command.Empty className="px-3 py-4">
+                {fetcher.state === 'idle' ? 'Nothing by that name.' : 'Looking …'}
+              </Command.Empty>
               {groups.map((group) => (
-                <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:text-[0.9rem] [&_[cmdk-group-heading]]:text-quiet">
+                <Command.Group
+                  key={group}
+                  heading={group}
+                  className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:text-[0.9rem] [&_[cmdk-group-heading]]:text-quiet"
+                >
                   {items
                     .filter((item) => item.group === group)
                     .map((item) => (
@@ -92,7 +102,11 @@ export function KeysDialog() {
       window.removeEventListener('pillar:keys', show);
     };
   }, []);
-  const all = [...help, { key: 'Ctrl K', says: 'Go to an athlete or action' }, { key: '?', says: 'These keys' }];
+  const all = [
+    ...help,
+    { key: 'Ctrl K', says: 'Go to an athlete or action' },
+    { key: '?', says: 'These keys' },
+  ];
   return (
     <Dialog.Root open={open} onOpenChange={setOpen}>
       <Dialog.Portal>
@@ -103,14 +117,21 @@ export function KeysDialog() {
             {all.map(({ key, says }) => (
               <div key={key + says} className="contents">
                 <dt>
-                  <kbd className="inline-block min-w-8 border border-ink bg-paper px-2 py-0.5 text-center font-bold">{key}</kbd>
+                  <kbd className="inline-block min-w-8 border border-ink bg-paper px-2 py-0.5 text-center font-bold">
+                    {key}
+                  </kbd>
                 </dt>
                 <dd className="py-0.5">{says}</dd>
               </div>
             ))}
           </dl>
           <label className="mt-5 flex min-h-11 items-center gap-3">
-            <input type="checkbox" checked={lettersOn} onChange={(event) => setLettersOn(event.target.checked)} className="size-5 accent-[#26242e]" />
+            <input
+              type="checkbox"
+              checked={lettersOn}
+              onChange={(event) => setLettersOn(event.target.checked)}
+              className="size-5 accent-[#26242e]"
+            />
             Single-letter keys act
           </label>
           <Dialog.Close className="mt-3 min-h-11 border border-ink px-4 font-bold">Close</Dialog.Close>

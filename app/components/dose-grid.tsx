@@ -1,7 +1,7 @@
 import { useState } from 'react';
+import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
-import { weekText } from '~/app/lib/format';
 import { kindWords, type StripWeek } from './season-strip';
 
 export interface DoseWeek extends StripWeek {
@@ -18,24 +18,39 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
   const most = Math.max(0.5, ...weeks.flatMap((each) => each.cells.map((cell) => cell.dose)));
   const rows = qualityIds
     .flatMap((id) => sideKeysOf(id).map((side) => ({ id, side })))
-    .filter((row) => weeks.some((each) => each.cells.some((cell) => cell.quality === row.id && cell.side === row.side)))
+    .filter((row) =>
+      weeks.some((each) => each.cells.some((cell) => cell.quality === row.id && cell.side === row.side)),
+    )
     .reverse();
   return (
     <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
       <div className="overflow-x-auto">
-        <table className="w-full min-w-[40rem] border-separate border-spacing-x-[2px] border-spacing-y-0" aria-label="Weekly dose by quality">
+        <table
+          className="w-full min-w-[40rem] table-fixed border-separate border-spacing-x-[2px] border-spacing-y-0"
+          aria-label="Weekly dose by quality"
+        >
           <tbody>
             {rows.map((row) => (
               <tr key={`${row.id}-${row.side}`}>
-                <th scope="row" className="w-36 whitespace-nowrap pr-3 text-left text-[0.94rem] font-normal">
+                <th scope="row" className="w-40 whitespace-nowrap pr-3 text-left text-[0.94rem] font-normal">
                   {quality(row.id).name}
                   {row.side === 'both' ? '' : <span className="text-quiet"> {row.side}</span>}
                 </th>
                 {weeks.map((each, i) => {
-                  const dose = each.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
+                  const dose =
+                    each.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
                   return (
-                    <td key={each.startsOn} className={`h-[26px] border-b border-sand p-0 align-bottom ${i === picked ? 'bg-sand' : ''}`} title={`${weekText(each.startsOn)}: ${dose.toFixed(2)}`}>
-                      <div className={each.kind === 'load' ? 'bg-slate' : 'border border-b-0 border-slate bg-mortar'} style={{ height: dose === 0 ? 0 : `${Math.max(2, (dose / most) * 25)}px` }} />
+                    <td
+                      key={each.startsOn}
+                      className={`h-[26px] border-b border-sand p-0 align-bottom ${i === picked ? 'bg-sand' : ''}`}
+                      title={`${weekText(each.startsOn)}: ${dose.toFixed(2)}`}
+                    >
+                      <div
+                        className={
+                          each.kind === 'load' ? 'bg-slate' : 'border border-b-0 border-slate bg-mortar'
+                        }
+                        style={{ height: dose === 0 ? 0 : `${Math.max(2, (dose / most) * 25)}px` }}
+                      />
                       <span className="sr-only">{dose.toFixed(2)}</span>
                     </td>
                   );
@@ -48,7 +63,13 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
               </th>
               {weeks.map((each, i) => (
                 <td key={each.startsOn} className="p-0 pt-1 text-center">
-                  <button type="button" onClick={() => setPicked(i)} aria-pressed={i === picked} aria-label={`Week ${i + 1}, ${weekText(each.startsOn)}`} className={`figures min-h-8 w-full text-[0.82rem] ${i === picked ? 'bg-ink text-chalk' : i === here ? 'border-b-4 border-zest' : 'hover:bg-sand'}`}>
+                  <button
+                    type="button"
+                    onClick={() => setPicked(i)}
+                    aria-pressed={i === picked}
+                    aria-label={`Week ${i + 1}, ${weekText(each.startsOn)}`}
+                    className={`figures min-h-8 w-full text-[0.82rem] ${i === picked ? 'bg-ink text-chalk' : i === here ? 'border-b-4 border-zest' : 'hover:bg-sand'}`}
+                  >
                     {i + 1}
                   </button>
                 </td>
@@ -63,7 +84,8 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
             Week {picked + 1}, {weekText(week.startsOn)}
           </h3>
           <p className="figures">
-            {week.phase.charAt(0).toUpperCase() + week.phase.slice(1)}, {kindWords[week.kind]}: {week.minutes} of {week.minutesAvailable} min
+            {week.phase.charAt(0).toUpperCase() + week.phase.slice(1)}, {kindWords[week.kind]}: {week.minutes}{' '}
+            of {week.minutesAvailable} min
             {week.retest ? ', retest' : ''}
           </p>
           <ul className="mt-2 list-inside list-['–_']">
@@ -80,13 +102,22 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                     <th scope="row" className="py-0.5 font-normal">
                       {quality(id).name}
                     </th>
-                    <td className="py-0.5 text-right">{of.map((cell) => `${cell.side === 'both' ? '' : cell.side === 'left' ? 'L ' : 'R '}${cell.dose.toFixed(2)}`).join('   ')}</td>
+                    <td className="py-0.5 text-right">
+                      {of
+                        .map(
+                          (cell) =>
+                            `${cell.side === 'both' ? '' : cell.side === 'left' ? 'L ' : 'R '}${cell.dose.toFixed(2)}`,
+                        )
+                        .join('   ')}
+                    </td>
                   </tr>
                 );
               })}
             </tbody>
           </table>
-          <p className="mt-2 text-[0.9rem] text-quiet">A dose of 1 is one effort to failure; a sided quality counts each side.</p>
+          <p className="mt-2 text-[0.9rem] text-quiet">
+            A dose of 1 is one effort to failure; a sided quality counts each side.
+          </p>
         </section>
       ) : null}
     </div>

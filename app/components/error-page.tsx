@@ -19,10 +19,20 @@ export function ErrorPage({ status, message }: { status: number; message: string
       <title>{titles[status] ?? 'Something broke'}</title>
       <p className="figures text-quiet">{status}</p>
       <h1 className="mt-1 text-4xl">{titles[status] ?? 'Something broke on our side'}</h1>
-      <p className="mt-4 text-lg">{message ?? defaults[status] ?? 'Nothing you saved before is lost. Try again; if it stays, start the program again.'}</p>
+      <p className="mt-4 text-lg">
+        {message ??
+          defaults[status] ??
+          'Nothing you saved before is lost. Try again; if it stays, start the program again.'}
+      </p>
       <p className="mt-8 flex gap-6">
         <Link to="/">Go to Today</Link>
-        <a href="">Try again</a>
+        <button
+          type="button"
+          onClick={() => location.reload()}
+          className="underline decoration-mortar decoration-2 underline-offset-3"
+        >
+          Try again
+        </button>
       </p>
     </main>
   );

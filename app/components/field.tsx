@@ -1,13 +1,17 @@
 import clsx from 'clsx';
-import * as RadixCheckbox from 'radix-ui/checkbox';
 import Check from 'lucide-react/icons/check';
+import * as RadixCheckbox from 'radix-ui/checkbox';
 import { type ComponentProps, type ReactNode, useId } from 'react';
 
 interface FieldProps {
   label: string;
   hint?: ReactNode;
   errors?: string[] | undefined;
-  children: (props: { id: string; 'aria-invalid': boolean | undefined; 'aria-describedby': string | undefined }) => ReactNode;
+  children: (props: {
+    id: string;
+    'aria-invalid': boolean | undefined;
+    'aria-describedby': string | undefined;
+  }) => ReactNode;
   className?: string | undefined;
 }
 
@@ -20,7 +24,11 @@ export function Field({ label, hint, errors, children, className }: FieldProps) 
       <label htmlFor={id} className="mb-1 block font-bold">
         {label}
       </label>
-      {children({ id, 'aria-invalid': wrong || undefined, 'aria-describedby': wrong || hint ? `${id}-say` : undefined })}
+      {children({
+        id,
+        'aria-invalid': wrong || undefined,
+        'aria-describedby': wrong || hint ? `${id}-say` : undefined,
+      })}
       {wrong ? (
         <p id={`${id}-say`} className="mt-1 flex gap-2 text-[0.94rem] font-bold">
           <span aria-hidden="true">▲</span>
@@ -45,7 +53,14 @@ export function TextField({ label, hint, errors, className, ...input }: Common &
   );
 }
 
-export function SelectField({ label, hint, errors, className, children, ...select }: Common & ComponentProps<'select'>) {
+export function SelectField({
+  label,
+  hint,
+  errors,
+  className,
+  children,
+  ...select
+}: Common & ComponentProps<'select'>) {
   return (
     <Field label={label} hint={hint} errors={errors} className={className}>
       {(props) => (
@@ -58,11 +73,19 @@ export function SelectField({ label, hint, errors, className, children, ...selec
 }
 
 /** A square that is filled when ticked; the whole line is the target. */
-export function CheckField({ label, hint, ...box }: { label: ReactNode; hint?: ReactNode } & ComponentProps<typeof RadixCheckbox.Root>) {
+export function CheckField({
+  label,
+  hint,
+  ...box
+}: { label: ReactNode; hint?: ReactNode } & ComponentProps<typeof RadixCheckbox.Root>) {
   const id = useId();
   return (
     <div className="flex min-h-11 items-start gap-3 py-1.5">
-      <RadixCheckbox.Root id={id} className="mt-0.5 grid size-6 shrink-0 place-items-center rounded-[2px] border border-ink bg-chalk data-[state=checked]:bg-ink data-[state=checked]:text-chalk" {...box}>
+      <RadixCheckbox.Root
+        id={id}
+        className="mt-0.5 grid size-6 shrink-0 place-items-center rounded-[2px] border border-ink bg-chalk data-[state=checked]:bg-ink data-[state=checked]:text-chalk"
+        {...box}
+      >
         <RadixCheckbox.Indicator>
           <Check aria-hidden="true" className="size-4" strokeWidth={3} />
         </RadixCheckbox.Indicator>

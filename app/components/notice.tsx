@@ -3,10 +3,23 @@ import ShieldAlert from 'lucide-react/icons/shield-alert';
 import type { ReactNode } from 'react';
 
 /** A caution or a stop: hatched edge, a word, then the text. Not coloured: it must read in black and white. */
-export function Notice({ word, children, strong = false, className }: { word: string; children: ReactNode; strong?: boolean; className?: string }) {
+export function Notice({
+  word,
+  children,
+  strong = false,
+  className,
+}: {
+  word: string;
+  children: ReactNode;
+  strong?: boolean;
+  className?: string;
+}) {
   return (
     <div className={clsx('flex border border-ink bg-chalk', strong && 'border-2', className)}>
-      <div aria-hidden="true" className={clsx('hatched w-3 shrink-0 border-r border-ink', strong && 'w-6 bg-sand')} />
+      <div
+        aria-hidden="true"
+        className={clsx('hatched w-3 shrink-0 border-r border-ink', strong && 'w-6 bg-sand')}
+      />
       <div className="min-w-0 grow px-4 py-3">
         <p className="flex items-center gap-2 font-bold">
           <ShieldAlert aria-hidden="true" className="size-5 shrink-0" />

@@ -27,12 +27,19 @@ interface Course {
 
 function coursesOf(parts: readonly PillarPart[]): Course[] {
   return qualityIds.map((id) => {
-    const of = (side: string) => parts.find((part) => part.quality === id && (part.side === side || part.side === 'both'));
+    const of = (side: string) =>
+      parts.find((part) => part.quality === id && (part.side === side || part.side === 'both'));
     const half = (side: string): Half => {
       const part = of(side);
       return { capability: part?.capability ?? null, low: (part?.confidence ?? 0) < 0.5 };
     };
-    return { id, demand: of('left')?.demand ?? 0, left: half('left'), right: half('right'), sided: quality(id).sided };
+    return {
+      id,
+      demand: of('left')?.demand ?? 0,
+      left: half('left'),
+      right: half('right'),
+      sided: quality(id).sided,
+    };
   });
 }
 
@@ -51,12 +58,17 @@ function leaning(courses: readonly Course[], height: number, strength: number) {
   });
 }
 
-function describe(courses: readonly Course[]): string {
+function inWords(courses: readonly Course[]): string {
   return courses
     .map((course) => {
-      const say = (half: Half) => (half.capability === null ? 'untested' : `${Math.round(half.capability)}${half.low ? ', low confidence' : ''}`);
+      const say = (half: Half) =>
+        half.capability === null
+          ? 'untested'
+          : `${Math.round(half.capability)}${half.low ? ', low confidence' : ''}`;
       const name = quality(course.id).name;
-      return course.sided ? `${name} left ${say(course.left)}, right ${say(course.right)}, asked ${course.demand} of 5` : `${name} ${say(course.left)}, asked ${course.demand} of 5`;
+      return course.sided
+        ? `${name} left ${say(course.left)}, right ${say(course.right)}, asked ${course.demand} of 5`
+        : `${name} ${say(course.left)}, asked ${course.demand} of 5`;
     })
     .join('; ');
 }
@@ -75,7 +87,6 @@ interface PillarProps {
   next?: { quality: string; side: string } | undefined;
   /** What the pillar has to carry: the event, on the lintel. */
   carries?: string | undefined;
-  onPick?: ((quality: QualityId) => void) | undefined;
 }
 
 /**
@@ -93,21 +104,45 @@ export function Pillar({ parts, next, carries }: PillarProps) {
   const rows = leaning(courses, height, 1);
   const topShift = rows.at(-1)?.shift ?? 0;
   return (
-    <svg viewBox="0 0 560 560" role="img" aria-label={`Pillar. ${describe(courses)}`} className="h-auto w-full">
+    <svg
+      viewBox="0 0 560 566"
+      role="img"
+      aria-label={`Pillar. ${inWords(courses)}`}
+      className="h-auto w-full"
+    >
       <defs>
-        <pattern id={`${uid}gap`} width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
+        <pattern
+          id={`${uid}gap`}
+          width="6"
+          height="6"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(38)"
+        >
           <line x1="0" y1="0" x2="0" y2="6" stroke="currentColor" strokeWidth="1" opacity="0.35" />
         </pattern>
-        <pattern id={`${uid}low`} width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(-52)">
+        <pattern
+          id={`${uid}low`}
+          width="5"
+          height="5"
+          patternUnits="userSpaceOnUse"
+          patternTransform="rotate(-52)"
+        >
           <rect width="5" height="5" fill="var(--pillar-low, #6d6978)" />
           <line x1="0" y1="0" x2="0" y2="5" stroke="var(--pillar-ground, #f3eee2)" strokeWidth="1.6" />
         </pattern>
       </defs>
-      <g transform={`translate(${mid + topShift} 30)`}>
-        <path d={`M-${halfMax + 22} 0H${halfMax + 22}V14H-${halfMax + 22}Z`} fill="var(--pillar-stone, #26242e)" />
-        <path d={`M-${halfMax + 8} 17H${halfMax + 8}V22H-${halfMax + 8}Z`} fill="var(--pillar-stone, #26242e)" opacity="0.75" />
+      <g transform={`translate(${mid + topShift} 45)`}>
+        <path
+          d={`M-${halfMax + 22} 0H${halfMax + 22}V14H-${halfMax + 22}Z`}
+          fill="var(--pillar-stone, #26242e)"
+        />
+        <path
+          d={`M-${halfMax + 8} 17H${halfMax + 8}V22H-${halfMax + 8}Z`}
+          fill="var(--pillar-stone, #26242e)"
+          opacity="0.75"
+        />
         {carries ? (
-          <text y="-9" textAnchor="middle" fontSize="15" fontWeight="700" fill="currentColor">
+          <text y="-11" textAnchor="middle" fontSize="19" fontWeight="700" fill="currentColor">
             {carries}
           </text>
         ) : null}
@@ -132,13 +167,42 @@ export function Pillar({ parts, next, carries }: PillarProps) {
                 const mark = isNext && (next?.side === side || next?.side === 'both');
                 return (
                   <g key={side}>
-                    <path d={stonePath(a, b, y, height, side)} fill={half.capability === null ? 'none' : missing && !mark ? `url(#${uid}gap)` : 'none'} stroke="currentColor" strokeWidth="1" strokeDasharray={half.capability === null ? '2 4' : undefined} />
+                    <path
+                      d={stonePath(a, b, y, height, side)}
+                      fill="none"
+                      stroke="currentColor"
+                      strokeWidth="1"
+                      strokeDasharray={half.capability === null ? '2 4' : undefined}
+                    />
+                    {missing && !mark ? (
+                      <path
+                        d={
+                          side === 'left'
+                            ? stonePath(outer, filled, y, height, 'left')
+                            : stonePath(filled, outer, y, height, 'right')
+                        }
+                        fill={`url(#${uid}gap)`}
+                      />
+                    ) : null}
                     {mark && (missing || half.capability === null) ? (
-                      <path d={side === 'left' ? stonePath(outer, filled, y, height, 'left') : stonePath(filled, outer, y, height, 'right')} fill="var(--color-zest)" stroke="var(--color-ink)" strokeWidth="1" />
+                      <path
+                        d={
+                          side === 'left'
+                            ? stonePath(outer, filled, y, height, 'left')
+                            : stonePath(filled, outer, y, height, 'right')
+                        }
+                        fill="var(--color-zest)"
+                        stroke="var(--color-ink)"
+                        strokeWidth="1"
+                      />
                     ) : null}
                     {half.capability !== null && shareOf(half) > 0 ? (
                       <path
-                        d={side === 'left' ? stonePath(filled, inner, y, height, missing ? 'none' : 'left') : stonePath(inner, filled, y, height, missing ? 'none' : 'right')}
+                        d={
+                          side === 'left'
+                            ? stonePath(filled, inner, y, height, missing ? 'none' : 'left')
+                            : stonePath(inner, filled, y, height, missing ? 'none' : 'right')
+                        }
                         fill={half.low ? `url(#${uid}low)` : 'var(--pillar-stone, #26242e)'}
                         opacity={i % 2 ? 0.88 : 1}
                       />
@@ -147,24 +211,54 @@ export function Pillar({ parts, next, carries }: PillarProps) {
                 );
               })}
             </g>
-            <text x="128" y={y + height / 2 + 5} textAnchor="end" fontSize="15.5" fontWeight={isNext ? 700 : 400} fill="currentColor">
+            <text
+              x="130"
+              y={y + height / 2 + 6}
+              textAnchor="end"
+              fontSize="17.5"
+              fontWeight={isNext ? 700 : 400}
+              fill="currentColor"
+            >
               {label}
             </text>
-            <text x="446" y={y + height / 2 + 5} fontSize="15.5" fill="currentColor" style={{ fontVariantNumeric: 'tabular-nums' }}>
+            <text
+              x="440"
+              y={y + height / 2 + 6}
+              fontSize="17.5"
+              fill="currentColor"
+              style={{ fontVariantNumeric: 'tabular-nums' }}
+            >
               {course.sided ? `${numeral(course.left)} | ${numeral(course.right)}` : numeral(course.left)}
             </text>
-            <text x="530" y={y + height / 2 + 5} fontSize="13" fill="currentColor" opacity="0.72" textAnchor="end">
-              {'·'.repeat(course.demand)}
-            </text>
+            {[1, 2, 3, 4, 5].map((n) => (
+              <rect
+                key={n}
+                x={509 + n * 8}
+                y={y + height / 2 - 3}
+                width="5.5"
+                height="5.5"
+                fill={n <= course.demand ? 'currentColor' : 'none'}
+                stroke="currentColor"
+                strokeWidth="0.7"
+                opacity="0.7"
+              />
+            ))}
           </g>
         );
       })}
       <rect x={mid - 150} y={base + 4} width="300" height="12" fill="var(--pillar-stone, #26242e)" />
-      <rect x={mid - 172} y={base + 18} width="344" height="9" fill="var(--pillar-stone, #26242e)" opacity="0.7" />
-      <text x={mid - 60} y={base + 43} textAnchor="middle" fontSize="13.5" fill="currentColor">
+      <rect
+        x={mid - 172}
+        y={base + 18}
+        width="344"
+        height="9"
+        fill="var(--pillar-stone, #26242e)"
+        opacity="0.7"
+      />
+      <text x={mid - 60} y={base + 43} textAnchor="middle" fontSize="16" fill="currentColor">
         left
       </text>
-      <text x={mid + 60} y={base + 43} textAnchor="middle" fontSize="13.5" fill="currentColor">
+      <text x={mid + 60} y={base + 43} textAnchor="middle" fontSize="16" fill="currentColor">
         right
       </text>
     </svg>
@@ -178,7 +272,14 @@ export function SmallPillar({ parts, next }: Pick<PillarProps, 'parts' | 'next'>
   const courses = coursesOf(parts);
   const rows = leaning(courses, 5, 1.3);
   return (
-    <svg viewBox="0 0 48 60" width="40" height="50" role="img" aria-label={parts.length === 0 ? 'Not screened yet' : `Pillar. ${describe(courses)}`} className="block">
+    <svg
+      viewBox="0 0 48 60"
+      width="40"
+      height="50"
+      role="img"
+      aria-label={parts.length === 0 ? 'Not screened yet' : `Pillar. ${inWords(courses)}`}
+      className="block"
+    >
       {rows.map(({ course, tilt, shift }, i) => {
         const y = 52 - (i + 1) * 5.6;
         const w = Math.max(4, (course.demand / 5) * 20);
@@ -194,8 +295,26 @@ export function SmallPillar({ parts, next }: Pick<PillarProps, 'parts' | 'next'>
               const mark = next?.quality === course.id && (next.side === side || next.side === 'both');
               return (
                 <g key={side}>
-                  <rect x={Math.min(inner, outer)} y={y} width={Math.abs(outer - inner)} height="5" fill={mark ? 'var(--color-zest)' : 'none'} stroke="currentColor" strokeWidth="0.5" strokeDasharray={half.capability === null ? '1 1.4' : undefined} />
-                  {half.capability !== null ? <rect x={Math.min(inner, filled)} y={y} width={Math.abs(filled - inner)} height="5" fill="currentColor" opacity={half.low ? 0.45 : 1} /> : null}
+                  <rect
+                    x={Math.min(inner, outer)}
+                    y={y}
+                    width={Math.abs(outer - inner)}
+                    height="5"
+                    fill={mark ? 'var(--color-zest)' : 'none'}
+                    stroke="currentColor"
+                    strokeWidth="0.5"
+                    strokeDasharray={half.capability === null ? '1 1.4' : undefined}
+                  />
+                  {half.capability !== null ? (
+                    <rect
+                      x={Math.min(inner, filled)}
+                      y={y}
+                      width={Math.abs(filled - inner)}
+                      height="5"
+                      fill="currentColor"
+                      opacity={half.low ? 0.45 : 1}
+                    />
+                  ) : null}
                 </g>
               );
             })}

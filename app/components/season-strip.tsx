@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import { addDays } from '~/core/body/dates';
 import { dayText, weekText } from '~/app/lib/format';
+import { addDays } from '~/core/body/dates';
 
 export interface StripWeek {
   startsOn: string;
@@ -10,11 +10,37 @@ export interface StripWeek {
   minutes: number;
 }
 
-const phaseNames: Readonly<Record<string, string>> = { ground: 'Ground', build: 'Build', load: 'Load', sport: 'Sport', sharpen: 'Sharpen', hold: 'Hold', restore: 'Restore' };
-export const kindWords: Readonly<Record<string, string>> = { black: 'blackout', sharpen: 'sharpen', restore: 'restore', event: 'event week', after: 'after the event', deload: 'deload', load: 'load' };
+const phaseNames: Readonly<Record<string, string>> = {
+  ground: 'Ground',
+  build: 'Build',
+  load: 'Load',
+  sport: 'Sport',
+  sharpen: 'Sharpen',
+  hold: 'Hold',
+  restore: 'Restore',
+};
+export const kindWords: Readonly<Record<string, string>> = {
+  black: 'blackout',
+  sharpen: 'sharpen',
+  restore: 'restore',
+  event: 'event week',
+  after: 'after the event',
+  deload: 'deload',
+  load: 'load',
+};
 
 /** Weeks as columns; height is minutes, low weeks are paler, blackout is hatched; this week carries the zest mark. */
-export function SeasonStrip({ weeks, events, today, small = false }: { weeks: readonly StripWeek[]; events: readonly { name: string; onDate: string; priority: string }[]; today: string; small?: boolean }) {
+export function SeasonStrip({
+  weeks,
+  events,
+  today,
+  small = false,
+}: {
+  weeks: readonly StripWeek[];
+  events: readonly { name: string; onDate: string; priority: string }[];
+  today: string;
+  small?: boolean;
+}) {
   const most = Math.max(1, ...weeks.map((week) => week.minutes));
   const phases: { phase: string; from: number; span: number }[] = [];
   for (const [i, week] of weeks.entries()) {
@@ -28,7 +54,14 @@ export function SeasonStrip({ weeks, events, today, small = false }: { weeks: re
       <div className={clsx(!small && 'min-w-[40rem]')}>
         <div className="grid gap-[2px]" style={columns}>
           {phases.map((each) => (
-            <div key={each.from} style={{ gridColumn: `${each.from + 1} / span ${each.span}` }} className={clsx('head truncate border-t-2 border-ink pt-0.5', small ? 'text-[0.78rem]' : 'text-[1.02rem]')}>
+            <div
+              key={each.from}
+              style={{ gridColumn: `${each.from + 1} / span ${each.span}` }}
+              className={clsx(
+                'head truncate border-t-2 border-ink pt-0.5',
+                small ? 'text-[0.78rem]' : 'text-[1.02rem]',
+              )}
+            >
               {phaseNames[each.phase]}
             </div>
           ))}
@@ -36,7 +69,9 @@ export function SeasonStrip({ weeks, events, today, small = false }: { weeks: re
         <ol className="mt-1 grid items-end gap-[2px]" style={{ ...columns, height: small ? 30 : 92 }}>
           {weeks.map((week) => {
             const here = today >= week.startsOn && today <= addDays(week.startsOn, 6);
-            const of = events.filter((event) => event.onDate >= week.startsOn && event.onDate <= addDays(week.startsOn, 6));
+            const of = events.filter(
+              (event) => event.onDate >= week.startsOn && event.onDate <= addDays(week.startsOn, 6),
+            );
             const title = `${weekText(week.startsOn)}: ${phaseNames[week.phase]}, ${kindWords[week.kind]}, ${week.minutes} min${week.retest ? ', retest' : ''}${of.map((e) => `, ${e.name}`).join('')}`;
             return (
               <li key={week.startsOn} title={title} className="flex h-full flex-col justify-end">
@@ -46,13 +81,24 @@ export function SeasonStrip({ weeks, events, today, small = false }: { weeks: re
                     {of[0]?.priority}
                   </span>
                 ) : null}
-                <span aria-hidden="true" className="text-center text-[0.7rem] leading-none">{of.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}</span>
+                <span aria-hidden="true" className="text-center text-[0.7rem] leading-none">
+                  {of.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}
+                </span>
                 <span
                   aria-hidden="true"
-                  style={{ height: week.kind === 'black' ? '100%' : `${Math.max(6, (week.minutes / most) * (small ? 72 : 70))}%` }}
+                  style={{
+                    height:
+                      week.kind === 'black'
+                        ? '100%'
+                        : `${Math.max(6, (week.minutes / most) * (small ? 72 : 70))}%`,
+                  }}
                   className={clsx(
                     'block w-full text-ink',
-                    week.kind === 'load' ? 'bg-slate' : week.kind === 'black' ? 'hatched border border-dashed border-quiet' : 'border border-ink bg-mortar',
+                    week.kind === 'load'
+                      ? 'bg-slate'
+                      : week.kind === 'black'
+                        ? 'hatched border border-dashed border-quiet'
+                        : 'border border-ink bg-mortar',
                     here && 'border-b-[6px] border-b-zest',
                   )}
                 />
@@ -63,7 +109,10 @@ export function SeasonStrip({ weeks, events, today, small = false }: { weeks: re
         {small ? null : (
           <figcaption className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-[0.9rem] text-quiet">
             <span>{weeks[0] ? dayText(weeks[0].startsOn) : ''}</span>
-            <span>Dark: load week · pale: low week · hatched: blackout · ◇ retest · ▼ event · orange foot: this week</span>
+            <span>
+              Dark: load week · pale: low week · hatched: blackout · ◇ retest · ▼ event · orange foot: this
+              week
+            </span>
             <span>{weeks.at(-1) ? dayText(addDays((weeks.at(-1) as StripWeek).startsOn, 6)) : ''}</span>
           </figcaption>
         )}

@@ -1,5 +1,5 @@
 import type { ItemView } from '~/app/lib/session-view.server';
-import { quality, type QualityId } from '~/core/catalogue/qualities';
+import { type QualityId, quality } from '~/core/catalogue/qualities';
 
 export const qualityName = (id: string): string => quality(id as QualityId).name;
 

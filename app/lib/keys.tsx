@@ -43,7 +43,10 @@ export function useKeyRegistry(): Registry {
 }
 
 export function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName))
+  );
 }
 
 /** Listens for the view's single-letter keys, unless somebody types or a dialog is open. */
@@ -63,7 +66,13 @@ export function useViewKeys(help: readonly KeyHelp[], onKey: (event: KeyboardEve
       if (document.querySelector('[role="dialog"]')) return;
       if (!lettersOn && event.key.length === 1 && event.key !== ' ') return;
       // Space presses the focused button; only elsewhere it is the view's key.
-      if (event.key === ' ' && event.target instanceof HTMLElement && event.target.closest('button,a,[role="radio"]') && !event.target.closest('[data-space-through]')) return;
+      if (
+        event.key === ' ' &&
+        event.target instanceof HTMLElement &&
+        event.target.closest('button,a,[role="radio"]') &&
+        !event.target.closest('[data-space-through]')
+      )
+        return;
       handler.current(event);
     };
     window.addEventListener('keydown', listen);

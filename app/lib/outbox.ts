@@ -3,7 +3,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TrialInput } from '~/core/screen/trial';
 
 /** What waits on this device to be sent: a trial to keep, or one to void. */
-export type OutboxEntry = { key: string; at: number; op: 'add'; trial: TrialInput } | { key: string; at: number; op: 'void'; trialId: string };
+export type OutboxEntry =
+  | { key: string; at: number; op: 'add'; trial: TrialInput }
+  | { key: string; at: number; op: 'void'; trialId: string };
 
 interface OutboxSchema extends DBSchema {
   entries: { key: string; value: OutboxEntry; indexes: { at: number } };
@@ -59,7 +61,9 @@ export function useOutbox(onSent: () => void) {
         const response = await fetch('/trials', {
           method: 'POST',
           headers: { 'Content-Type': 'application/json' },
-          body: JSON.stringify(first.op === 'add' ? { op: 'add', trial: first.trial } : { op: 'void', trialId: first.trialId }),
+          body: JSON.stringify(
+            first.op === 'add' ? { op: 'add', trial: first.trial } : { op: 'void', trialId: first.trialId },
+          ),
           signal: AbortSignal.timeout(8000),
         });
         if (response.ok) {
@@ -81,7 +85,10 @@ export function useOutbox(onSent: () => void) {
       }
     } catch {
       setState('waiting');
-      timer.current = setTimeout(() => void flush(), backoffMs[Math.min(tries.current, backoffMs.length - 1)]);
+      timer.current = setTimeout(
+        () => void flush(),
+        backoffMs[Math.min(tries.current, backoffMs.length - 1)],
+      );
       tries.current += 1;
     } finally {
       busy.current = false;
@@ -110,8 +117,14 @@ export function useOutbox(onSent: () => void) {
     };
   }, [flush]);
 
-  const keep = useCallback((trial: TrialInput) => put({ key: trial.id, at: Date.now(), op: 'add', trial }), [put]);
-  const voidTrial = useCallback((trialId: string) => put({ key: `void-${trialId}`, at: Date.now(), op: 'void', trialId }), [put]);
+  const keep = useCallback(
+    (trial: TrialInput) => put({ key: trial.id, at: Date.now(), op: 'add', trial }),
+    [put],
+  );
+  const voidTrial = useCallback(
+    (trialId: string) => put({ key: `void-${trialId}`, at: Date.now(), op: 'void', trialId }),
+    [put],
+  );
   /** Takes a refused trial off this device. */
   const drop = useCallback(async () => {
     const db = await store();

@@ -29,7 +29,9 @@ export function itemView(item: PrescriptionRow) {
     note: rung(item.rungId).note,
     minutes: item.minutes,
     why: detail.why,
-    faults: rung(item.rungId).regress_on.filter((id) => id !== 'pain').map((id) => ({ id, name: fault(id).name })),
+    faults: rung(item.rungId)
+      .regress_on.filter((id) => id !== 'pain')
+      .map((id) => ({ id, name: fault(id).name })),
   };
 }
 export type ItemView = ReturnType<typeof itemView>;

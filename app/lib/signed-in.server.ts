@@ -1,4 +1,4 @@
-import { createContext, data, redirect, type RouterContextProvider } from 'react-router';
+import { createContext, data, type RouterContextProvider, redirect } from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
 import type { SignedIn } from '~/db/queries/practice';
 import { whoIs } from '~/server/auth.server';
@@ -16,7 +16,10 @@ export function who(context: Readonly<RouterContextProvider>): SignedIn {
  * Lets only signed-in people past. Pages go to sign-in and come back; the data route of trials answers 401, so that
  * the station can keep the trial and say so.
  */
-export async function requireSignedIn({ request, context }: { request: Request; context: Readonly<RouterContextProvider> }, next: () => Promise<Response>): Promise<Response> {
+export async function requireSignedIn(
+  { request, context }: { request: Request; context: Readonly<RouterContextProvider> },
+  next: () => Promise<Response>,
+): Promise<Response> {
   try {
     const person = await whoIs(request);
     if (!person) {
@@ -34,4 +37,10 @@ export async function requireSignedIn({ request, context }: { request: Request; 
 }
 
 const databaseAway = () =>
-  data({ message: 'What you saved before is safe. Trials you take now are kept on this device and sent when the database answers again.' }, { status: 503 });
+  data(
+    {
+      message:
+        'What you saved before is safe. Trials you take now are kept on this device and sent when the database answers again.',
+    },
+    { status: 503 },
+  );

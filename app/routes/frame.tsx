@@ -29,13 +29,20 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
   const busy = useNavigation().state !== 'idle';
   return (
     <KeysProvider>
-      <a href="#main" className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-zest focus:px-4 focus:py-3">
+      <a
+        href="#main"
+        className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-zest focus:px-4 focus:py-3"
+      >
         Skip to the page
       </a>
-      <div className="min-h-dvh md:grid md:grid-cols-[6.75rem_1fr] print:block">
+      <div className="min-h-dvh md:grid md:grid-cols-[7.6rem_1fr] print:block">
         <header className="wall no-print z-30 text-chalk max-md:fixed max-md:inset-x-0 max-md:bottom-0 md:sticky md:top-0 md:h-dvh">
           <div className="flex h-full md:flex-col">
-            <Link to="/" className="hidden px-4 pb-4 pt-5 no-underline md:block" aria-label="Zest Pillar, Today">
+            <Link
+              to="/"
+              className="hidden px-4 pb-4 pt-5 no-underline md:block"
+              aria-label="Zest Pillar, Today"
+            >
               <span className="head block text-[1.25rem] leading-[0.95]">
                 Zest
                 <br />
@@ -53,7 +60,9 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                       className={({ isActive }) =>
                         clsx(
                           'flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] no-underline md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
-                          isActive ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]' : 'hover:bg-white/10',
+                          isActive
+                            ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]'
+                            : 'hover:bg-white/10',
                         )
                       }
                     >
@@ -63,7 +72,11 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                   </li>
                 ))}
                 <li className="md:mt-3">
-                  <button type="button" onClick={() => window.dispatchEvent(new Event('pillar:palette'))} className="flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] md:min-h-11 md:flex-row md:gap-2.5 md:px-2.5">
+                  <button
+                    type="button"
+                    onClick={() => window.dispatchEvent(new Event('pillar:palette'))}
+                    className="flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] md:min-h-11 md:flex-row md:gap-2.5 md:px-2.5"
+                  >
                     <Search aria-hidden="true" className="size-[1.15rem]" strokeWidth={1.8} />
                     Find
                   </button>
@@ -77,12 +90,19 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                 <Link to="/settings" className="flex min-h-8 items-center text-chalk">
                   Settings
                 </Link>
-                <button type="button" onClick={() => window.dispatchEvent(new Event('pillar:keys'))} className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3">
+                <button
+                  type="button"
+                  onClick={() => window.dispatchEvent(new Event('pillar:keys'))}
+                  className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3"
+                >
                   Keys
                 </button>
               </p>
               <Form method="post" action="/sign-out">
-                <button type="submit" className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3">
+                <button
+                  type="submit"
+                  className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3"
+                >
                   Sign out
                 </button>
               </Form>
@@ -90,8 +110,17 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
           </div>
         </header>
         <div className="min-w-0">
-          <div aria-hidden="true" className={clsx('no-print fixed inset-x-0 top-0 z-40 h-1 origin-left bg-zest transition-transform duration-500', busy ? 'scale-x-75' : 'scale-x-0 duration-0')} />
-          <main id="main" className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0">
+          <div
+            aria-hidden="true"
+            className={clsx(
+              'no-print fixed inset-x-0 top-0 z-40 h-1 origin-left bg-zest transition-transform duration-500',
+              busy ? 'scale-x-75' : 'scale-x-0 duration-0',
+            )}
+          />
+          <main
+            id="main"
+            className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0"
+          >
             <Outlet />
           </main>
         </div>

@@ -8,12 +8,24 @@ export async function loader({ context }: Route.LoaderArgs): Promise<{ items: Pa
   const athletes = await athleteNames(practiceId);
   return {
     items: [
-      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Settings'].map((label) => ({ label, to: label === 'Today' ? '/' : `/${label.toLowerCase()}`, group: 'Places' })),
+      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Settings'].map((label) => ({
+        label,
+        to: label === 'Today' ? '/' : `/${label.toLowerCase()}`,
+        group: 'Places',
+      })),
       { label: 'Add an athlete', to: '/athletes/new', group: 'Actions' },
       { label: 'Import a roster', to: '/athletes/import', group: 'Actions' },
       ...athletes.map(({ id, name }) => ({ label: name, to: `/athletes/${id}`, group: 'Athletes' })),
-      ...athletes.map(({ id, name }) => ({ label: `Screen ${name}`, to: `/athletes/${id}/screen`, group: 'Screen' })),
-      ...athletes.map(({ id, name }) => ({ label: `Card of ${name}`, to: `/athletes/${id}/coach`, group: 'Card' })),
+      ...athletes.map(({ id, name }) => ({
+        label: `Screen ${name}`,
+        to: `/athletes/${id}/screen`,
+        group: 'Screen',
+      })),
+      ...athletes.map(({ id, name }) => ({
+        label: `Card of ${name}`,
+        to: `/athletes/${id}/coach`,
+        group: 'Card',
+      })),
     ],
   };
 }

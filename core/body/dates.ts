@@ -1,4 +1,11 @@
-import { addDays as addDaysFns, differenceInCalendarDays, differenceInYears, format, isValid, parseISO } from 'date-fns';
+import {
+  addDays as addDaysFns,
+  differenceInCalendarDays,
+  differenceInYears,
+  format,
+  isValid,
+  parseISO,
+} from 'date-fns';
 
 /** A plain calendar day, YYYY-MM-DD, in the practice's time zone. */
 export type IsoDay = string;

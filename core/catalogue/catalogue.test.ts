@@ -34,7 +34,8 @@ describe('the shipped catalogue', () => {
       for (const r of each.rungs) {
         for (const id of r.regress_on) expect(fault(id).id).toBe(id);
         for (const id of [...r.needs, ...(r.needs_one_of ?? [])]) expect(kit.has(id)).toBe(true);
-        for (const { rung: id } of [...each.prerequisites, ...(r.requires ?? [])]) expect(rung(id).id).toBe(id);
+        for (const { rung: id } of [...each.prerequisites, ...(r.requires ?? [])])
+          expect(rung(id).id).toBe(id);
       }
     }
     const families = new Set(ladders.map((l) => l.id));

@@ -30,11 +30,27 @@ const names: Record<QualityId, readonly [name: string, sided: boolean, meaning: 
   pelvic_level: ['Level pelvis', true, 'Keeping the pelvis level and square over one leg or one seat bone.'],
   hip_extension: ['Hip drive', true, 'Full hip extension from the glutes while the spine stays quiet.'],
   anti_lateral: ['Side wall', true, 'Staying upright while load pulls the trunk sideways.'],
-  anti_rotation: ['Rotation lock', true, 'Stopping, or steering, the turn that one-sided limbs or loads put in.'],
+  anti_rotation: [
+    'Rotation lock',
+    true,
+    'Stopping, or steering, the turn that one-sided limbs or loads put in.',
+  ],
   extension_endurance: ['Back wall', false, 'Holding the trunk up in a hinge or face down without tiring.'],
-  anti_extension: ['Front wall', false, 'Ribs and pelvis stacked while a long lever tries to arch the low back.'],
-  trunk_flexion_control: ['Shape control', false, 'Curl, hollow and leg-raise shapes set by the trunk, not the hip flexors.'],
-  breath_brace: ['Breath and brace', false, 'A low, wide breath and an even belt of tension that lasts while moving.'],
+  anti_extension: [
+    'Front wall',
+    false,
+    'Ribs and pelvis stacked while a long lever tries to arch the low back.',
+  ],
+  trunk_flexion_control: [
+    'Shape control',
+    false,
+    'Curl, hollow and leg-raise shapes set by the trunk, not the hip flexors.',
+  ],
+  breath_brace: [
+    'Breath and brace',
+    false,
+    'A low, wide breath and an even belt of tension that lasts while moving.',
+  ],
   reactive: ['Quick brace', false, 'Stiffening in time for a push, a catch or a landing, then letting go.'],
 };
 

@@ -34,7 +34,10 @@ export const rungSchema = z.object({
   sided: z.boolean(),
   start: dose,
   goal: dose,
-  tempo: z.string().regex(/^\d+-\d+-\d+$/).optional(),
+  tempo: z
+    .string()
+    .regex(/^\d+-\d+-\d+$/)
+    .optional(),
   rest_s: z.number().nonnegative(),
   advance_when: z.object({
     breaths: z.number().optional(),
@@ -169,7 +172,11 @@ export const testSchema = z.object({
   reliability: z.number().min(0).max(1),
   target: targetSchema,
   feeds: z.array(
-    z.object({ quality: ladderQualitySchema, weight: z.number().positive(), worksSide: z.enum(['same', 'opposite']) }),
+    z.object({
+      quality: ladderQualitySchema,
+      weight: z.number().positive(),
+      worksSide: z.enum(['same', 'opposite']),
+    }),
   ),
   needs: z.array(id),
   minutes: z.number().positive(),

@@ -1,26 +1,42 @@
-import { screenTest, screenTests } from '~/core/catalogue';
-import { ladder, rung } from '~/core/catalogue';
+import { ladder, rung, screenTest, screenTests } from '~/core/catalogue';
 import { type ClearanceForm, clear } from './clear';
 import { cautionBar, gateTest, replacementFor } from './gates';
 import { judgePain } from './pain';
 
 const adult = '1990-05-02';
-const form: ClearanceForm = { onDate: '2026-09-01', stopSigns: [], cautions: [], consentAthlete: true, consentGuardian: false };
+const form: ClearanceForm = {
+  onDate: '2026-09-01',
+  stopSigns: [],
+  cautions: [],
+  consentAthlete: true,
+  consentGuardian: false,
+};
 const today = '2026-11-25';
 
 describe('clear', () => {
   it('blocks everything until the form is answered, and says what lifts it', () => {
     const result = clear(undefined, [], adult, today);
-    expect(result).toMatchObject({ state: 'missing', allows: 'nothing', liftedBy: 'Answer the safety form.' });
+    expect(result).toMatchObject({
+      state: 'missing',
+      allows: 'nothing',
+      liftedBy: 'Answer the safety form.',
+    });
   });
 
   it('refers on a stop sign; only a later practitioner clearance lifts it', () => {
     const stopped = { ...form, stopSigns: ['recent_fall' as const] };
     expect(clear(stopped, [], adult, today).state).toBe('refer');
-    const early = { onDate: '2026-08-01', name: 'A', role: 'physiotherapist', lifts: 'stop_and_refer' as const };
+    const early = {
+      onDate: '2026-08-01',
+      name: 'A',
+      role: 'physiotherapist',
+      lifts: 'stop_and_refer' as const,
+    };
     expect(clear(stopped, [early], adult, today).state).toBe('refer');
     expect(clear(stopped, [{ ...early, onDate: '2026-09-10' }], adult, today).state).toBe('cleared');
-    expect(clear(stopped, [{ ...early, onDate: '2026-09-10', lifts: 'ask_first' }], adult, today).state).toBe('refer');
+    expect(clear(stopped, [{ ...early, onDate: '2026-09-10', lifts: 'ask_first' }], adult, today).state).toBe(
+      'refer',
+    );
   });
 
   it('takes a measured 180/110 as a stop sign, and 179/109 not', () => {
@@ -57,7 +73,10 @@ describe('gates', () => {
     expect(gateTest(screenTest('front_plank'), ['hypertension']).capS).toBe(10);
     expect(gateTest(screenTest('front_plank'), ['hypertension', 'under_16']).capS).toBe(10);
     expect(gateTest(screenTest('trunk_extensor_hold'), ['extension_sensitive']).capS).toBe(60);
-    expect(gateTest(screenTest('hop_stick'), ['knee_pain'])).toMatchObject({ allowed: false, why: 'knee pain' });
+    expect(gateTest(screenTest('hop_stick'), ['knee_pain'])).toMatchObject({
+      allowed: false,
+      why: 'knee pain',
+    });
   });
 
   it('names a replacement that tests the same quality directly where one is left', () => {

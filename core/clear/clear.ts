@@ -43,7 +43,13 @@ export interface Clearance {
   readonly expiresOn: IsoDay | undefined;
 }
 
-const blocked = (state: ClearState, reasons: string[], liftedBy: string, form?: ClearanceForm, expiresOn?: IsoDay): Clearance => ({
+const blocked = (
+  state: ClearState,
+  reasons: string[],
+  liftedBy: string,
+  form?: ClearanceForm,
+  expiresOn?: IsoDay,
+): Clearance => ({
   state,
   allows: 'nothing',
   cautions: form?.cautions ?? [],
@@ -82,25 +88,37 @@ export function clear(
     );
   }
   if (today >= expiresOn) {
-    return blocked('expired', [`The safety form of ${form.onDate} is older than ${settings.renewMonths} months.`], 'Answer the safety form again.', form, expiresOn);
+    return blocked(
+      'expired',
+      [`The safety form of ${form.onDate} is older than ${settings.renewMonths} months.`],
+      'Answer the safety form again.',
+      form,
+      expiresOn,
+    );
   }
   const age = ageOn(birthDate, today);
   const consentMissing: string[] = [];
   if (!form.consentAthlete) consentMissing.push("The athlete's consent is not recorded.");
   if (age < settings.guardianUnderYears && !form.consentGuardian) {
-    consentMissing.push(`A guardian's consent is needed under ${settings.guardianUnderYears} and is not recorded.`);
+    consentMissing.push(
+      `A guardian's consent is needed under ${settings.guardianUnderYears} and is not recorded.`,
+    );
   }
-  if (consentMissing.length > 0) return blocked('consent', consentMissing, 'Record the consent on the safety form.', form, expiresOn);
+  if (consentMissing.length > 0)
+    return blocked('consent', consentMissing, 'Record the consent on the safety form.', form, expiresOn);
 
   const active = [...new Set([...form.cautions, ...(age < 16 ? ['under_16'] : [])])];
   const asking = active.filter((id) => (askFirstCautions as readonly string[]).includes(id));
-  const agreed = stopLifted || agreements.some((each) => each.lifts === 'ask_first' && each.onDate >= form.onDate);
+  const agreed =
+    stopLifted || agreements.some((each) => each.lifts === 'ask_first' && each.onDate >= form.onDate);
   if (asking.length > 0 && !agreed) {
     return {
       state: 'ask_first',
       allows: 'breath_brace',
       cautions: active,
-      reasons: asking.map((id) => `${caution(id).name}: breath and brace tests only until a licensed practitioner agrees.`),
+      reasons: asking.map(
+        (id) => `${caution(id).name}: breath and brace tests only until a licensed practitioner agrees.`,
+      ),
       liftedBy: "Record the practitioner's agreement with name, role and date.",
       expiresOn,
     };

@@ -25,12 +25,36 @@ const rules: Readonly<Record<string, TestRule>> = {
     stopAtS: { trunk_extensor_hold: 60 },
     notes: { leg_lowering_angle: 'One leg at a time.' },
   },
-  osteoporosis: { forbids: ['hollow_stage', 'trunk_flexor_hold', 'tuck_hold', 'hop_stick', 'perturbed_brace', 'roller_balance'] },
+  osteoporosis: {
+    forbids: [
+      'hollow_stage',
+      'trunk_flexor_hold',
+      'tuck_hold',
+      'hop_stick',
+      'perturbed_brace',
+      'roller_balance',
+    ],
+  },
   pregnancy: {
     forbids: [
-      'breath_prone', 'front_plank', 'trunk_extensor_hold', 'arch_hold', 'low_back_contact', 'heel_tap_level',
-      'leg_lowering_angle', 'dead_bug_breaths', 'hollow_stage', 'trunk_flexor_hold', 'side_plank',
-      'single_leg_bridge', 'bridge_foot_float', 'two_leg_press_timing', 'hinge_hold', 'ball_seat_lift', 'hop_stick', 'perturbed_brace',
+      'breath_prone',
+      'front_plank',
+      'trunk_extensor_hold',
+      'arch_hold',
+      'low_back_contact',
+      'heel_tap_level',
+      'leg_lowering_angle',
+      'dead_bug_breaths',
+      'hollow_stage',
+      'trunk_flexor_hold',
+      'side_plank',
+      'single_leg_bridge',
+      'bridge_foot_float',
+      'two_leg_press_timing',
+      'hinge_hold',
+      'ball_seat_lift',
+      'hop_stick',
+      'perturbed_brace',
     ],
     capHoldS: 10,
   },
@@ -63,14 +87,20 @@ export interface TestGate {
   readonly notes: readonly string[];
 }
 
-const smallest = (values: readonly number[]): number | undefined => (values.length > 0 ? Math.min(...values) : undefined);
+const smallest = (values: readonly number[]): number | undefined =>
+  values.length > 0 ? Math.min(...values) : undefined;
 
 /** May this test be done under these cautions (and this clearance), and with which limits? */
-export function gateTest(test: ScreenTest, cautions: readonly string[], allows: 'nothing' | 'breath_brace' | 'all' = 'all'): TestGate {
+export function gateTest(
+  test: ScreenTest,
+  cautions: readonly string[],
+  allows: 'nothing' | 'breath_brace' | 'all' = 'all',
+): TestGate {
   const breathBrace = test.stage === 1;
   const whys: string[] = [];
   if (allows === 'nothing') whys.push('not cleared');
-  if (allows === 'breath_brace' && !breathBrace) whys.push('breath and brace tests only until a practitioner agrees');
+  if (allows === 'breath_brace' && !breathBrace)
+    whys.push('breath and brace tests only until a practitioner agrees');
   const caps: number[] = [];
   const levels: number[] = [];
   const notes: string[] = [];
@@ -100,7 +130,9 @@ export function gateTest(test: ScreenTest, cautions: readonly string[], allows: 
 /** The allowed test that tells most about what a forbidden one would have told; undefined when there is none. */
 export function replacementFor(testId: string, allowedTestIds: readonly string[]): string | undefined {
   const direct = screenTest(testId).feeds[0]?.quality;
-  const serving = allowedTestIds.filter((id) => id !== testId && screenTest(id).feeds.some((feed) => feed.quality === direct));
+  const serving = allowedTestIds.filter(
+    (id) => id !== testId && screenTest(id).feeds.some((feed) => feed.quality === direct),
+  );
   return serving.find((id) => screenTest(id).feeds[0]?.quality === direct) ?? serving[0];
 }
 
@@ -108,7 +140,11 @@ export function replacementFor(testId: string, allowedTestIds: readonly string[]
 export function cautionBar(ladder: Ladder, rung: Rung, cautions: readonly string[]): string | undefined {
   for (const id of cautions) {
     const each = caution(id);
-    if (each.avoid_families.includes(ladder.id) || each.avoid_rungs.includes(rung.id) || each.avoid_lumbar.includes(rung.lumbar)) {
+    if (
+      each.avoid_families.includes(ladder.id) ||
+      each.avoid_rungs.includes(rung.id) ||
+      each.avoid_lumbar.includes(rung.lumbar)
+    ) {
       return each.name.toLowerCase();
     }
   }
@@ -117,7 +153,9 @@ export function cautionBar(ladder: Ladder, rung: Rung, cautions: readonly string
 
 /** Longest exercise hold in seconds these cautions allow; undefined when they set none. */
 export function exerciseHoldCapS(cautions: readonly string[]): number | undefined {
-  return cautions.some((id) => id === 'hypertension' || id === 'heart_disease' || id === 'pregnancy') ? 10 : undefined;
+  return cautions.some((id) => id === 'hypertension' || id === 'heart_disease' || id === 'pregnancy')
+    ? 10
+    : undefined;
 }
 
 /** Faults that end a set of this rung, as words; pain always does. */

@@ -11,7 +11,10 @@ export const stopSigns = [
   { id: 'young_back_pain', text: 'Under 18: back pain for over 2 weeks, or worse on arching' },
   { id: 'concussion', text: 'Head injury or suspected concussion not yet cleared' },
   { id: 'unsteady_walk', text: 'Both legs weak, or an unsteady walk' },
-  { id: 'cancer_steroid', text: 'Back pain with a history of cancer, long steroid use, or low bone density after a minor fall' },
+  {
+    id: 'cancer_steroid',
+    text: 'Back pain with a history of cancer, long steroid use, or low bone density after a minor fall',
+  },
   { id: 'pressure_180_110', text: 'Measured blood pressure at or above 180/110' },
   { id: 'pregnancy_warning', text: 'In pregnancy: bleeding, fluid loss, contractions or faintness' },
 ] as const;
@@ -20,7 +23,13 @@ export type StopSignId = (typeof stopSigns)[number]['id'];
 export const stopSignIds = stopSigns.map((sign) => sign.id) as [StopSignId, ...StopSignId[]];
 
 /** Conditions that allow breath and brace tests only, until a licensed practitioner's dated agreement is recorded. */
-export const askFirstCautions = ['pregnancy', 'postpartum', 'hernia', 'acute_back_pain', 'heart_disease'] as const;
+export const askFirstCautions = [
+  'pregnancy',
+  'postpartum',
+  'hernia',
+  'acute_back_pain',
+  'heart_disease',
+] as const;
 
 /** Said once, plainly, where it matters: at the form, on every card and report. */
 export const disclaimer =

@@ -1,4 +1,14 @@
-import { disputes, hasRung, type Ladder, ladderOf, ladders, type QualityId, type Rung, rung, school } from '~/core/catalogue';
+import {
+  disputes,
+  hasRung,
+  type Ladder,
+  ladderOf,
+  ladders,
+  type QualityId,
+  type Rung,
+  rung,
+  school,
+} from '~/core/catalogue';
 import { cautionBar } from '~/core/clear/gates';
 
 export interface RungContext {
@@ -19,14 +29,19 @@ export function rungBar(ladder: Ladder, each: Rung, context: RungContext): strin
   if (barred) return `caution: ${barred}`;
   const own = school(context.schoolId);
   if (ladder.schools[context.schoolId] === 'avoids') return `the school "${own.name}" leaves this ladder out`;
-  if (own.avoid_lumbar.includes(each.lumbar)) return `the school "${own.name}" leaves out ${each.lumbar} of the low back`;
+  if (own.avoid_lumbar.includes(each.lumbar))
+    return `the school "${own.name}" leaves out ${each.lumbar} of the low back`;
   if (each.disputed) {
     const dispute = disputes.find((d) => d.id === each.disputed);
-    if (dispute && !dispute.used_by.includes(context.schoolId)) return `disputed (${dispute.exercise.toLowerCase()}), not used by "${own.name}"`;
+    if (dispute && !dispute.used_by.includes(context.schoolId))
+      return `disputed (${dispute.exercise.toLowerCase()}), not used by "${own.name}"`;
   }
-  const missing = each.needs.filter((need) => need !== 'none' && need !== 'mat' && !context.kit.includes(need));
+  const missing = each.needs.filter(
+    (need) => need !== 'none' && need !== 'mat' && !context.kit.includes(need),
+  );
   if (missing.length > 0) return `needs ${missing.join(', ')}`;
-  if (each.needs_one_of && !each.needs_one_of.some((need) => context.kit.includes(need))) return `needs ${each.needs_one_of.join(' or ')}`;
+  if (each.needs_one_of && !each.needs_one_of.some((need) => context.kit.includes(need)))
+    return `needs ${each.needs_one_of.join(' or ')}`;
   return undefined;
 }
 
@@ -56,7 +71,8 @@ function entryRung(available: readonly Rung[], id: QualityId, context: RungConte
   const byScore = Math.min(available.length - 1, Math.floor(share * available.length));
   const afterOwned = available.findLastIndex((each) => context.owned.has(each.id)) + 1;
   let at = Math.min(available.length - 1, Math.max(byScore, afterOwned));
-  while (at > 0 && !(available[at]?.requires ?? []).every((need) => prerequisiteMet(need.rung, context))) at -= 1;
+  while (at > 0 && !(available[at]?.requires ?? []).every((need) => prerequisiteMet(need.rung, context)))
+    at -= 1;
   return available[at];
 }
 
@@ -64,21 +80,40 @@ function entryRung(available: readonly Rung[], id: QualityId, context: RungConte
  * Ladders that serve a quality in this context, the best first, each with the rung to stand on. Ranking: a ladder
  * already under way, prerequisites met, the sport named by the rung, the school's fit, then teaching order.
  */
-export function offersFor(id: QualityId, context: RungContext, underWay: ReadonlyMap<string, string>): RungOffer[] {
+export function offersFor(
+  id: QualityId,
+  context: RungContext,
+  underWay: ReadonlyMap<string, string>,
+): RungOffer[] {
   const offers: { offer: RungOffer; rank: number }[] = [];
   for (const [order, each] of ladders.entries()) {
     if (each.quality !== id) continue;
     const judged = each.rungs.map((r) => ({ rung: r, why: rungBar(each, r, context) }));
     const available = judged.filter((j) => !j.why).map((j) => j.rung);
     const current = underWay.get(each.id);
-    const standing = available.find((r) => r.id === current) ?? (current ? nearestEasier(available, current) : undefined);
+    const standing =
+      available.find((r) => r.id === current) ?? (current ? nearestEasier(available, current) : undefined);
     const chosen = standing ?? entryRung(available, id, context);
     if (!chosen) continue;
     const ready = each.prerequisites.every((need) => prerequisiteMet(need.rung, context));
-    const preferred = context.cautions.length > 0 && each.cautions.every((c) => !context.cautions.includes(c));
+    const preferred =
+      context.cautions.length > 0 && each.cautions.every((c) => !context.cautions.includes(c));
     const rank =
-      (current ? 100 : 0) + (ready ? 40 : 0) + (chosen.sports.includes(context.sport) ? 10 : 0) + (each.schools[context.schoolId] === 'fits' ? 6 : 0) + (preferred ? 4 : 0) - order * 0.1;
-    offers.push({ offer: { ladder: each, rung: chosen, available, barred: judged.flatMap((j) => (j.why ? [{ rung: j.rung, why: j.why }] : [])) }, rank });
+      (current ? 100 : 0) +
+      (ready ? 40 : 0) +
+      (chosen.sports.includes(context.sport) ? 10 : 0) +
+      (each.schools[context.schoolId] === 'fits' ? 6 : 0) +
+      (preferred ? 4 : 0) -
+      order * 0.1;
+    offers.push({
+      offer: {
+        ladder: each,
+        rung: chosen,
+        available,
+        barred: judged.flatMap((j) => (j.why ? [{ rung: j.rung, why: j.why }] : [])),
+      },
+      rank,
+    });
   }
   return offers.sort((a, b) => b.rank - a.rank).map((each) => each.offer);
 }
@@ -94,5 +129,7 @@ export function neighbourRung(rungId: string, step: 1 | -1, context: RungContext
   const its = ladderOf(rungId);
   const level = rung(rungId).level;
   const available = its.rungs.filter((each) => !rungBar(its, each, context));
-  return step === 1 ? available.find((each) => each.level > level) : available.findLast((each) => each.level < level);
+  return step === 1
+    ? available.find((each) => each.level > level)
+    : available.findLast((each) => each.level < level);
 }

@@ -1,32 +1,81 @@
 import fc from 'fast-check';
 import { addDays } from '~/core/body/dates';
-import { cautions, equipment, ladderOf, type QualityId, qualities, rung, schools, sideKeysOf } from '~/core/catalogue';
+import {
+  cautions,
+  equipment,
+  ladderOf,
+  type QualityId,
+  qualities,
+  rung,
+  schools,
+  sideKeysOf,
+} from '~/core/catalogue';
 import type { PlanWeek } from '~/core/plan/periodise';
-import { offersFor, rungBar, type RungContext } from './choose-rung';
-import { compose, type ComposeInput } from './compose';
+import { offersFor, type RungContext, rungBar } from './choose-rung';
+import { type ComposeInput, compose } from './compose';
 import { doseText, loadText, prescriptionSeconds, workSeconds } from './prescription';
 import { meetsCriterion, progress, type SessionOutcome, type SetRecord } from './progress';
 
 const week: PlanWeek = {
-  index: 4, startsOn: '2026-11-23', phase: 'build', kind: 'load', retest: false, blackDays: 0, eventIds: [], minutes: 60, minutesAvailable: 69, reasons: [],
+  index: 4,
+  startsOn: '2026-11-23',
+  phase: 'build',
+  kind: 'load',
+  retest: false,
+  blackDays: 0,
+  eventIds: [],
+  minutes: 60,
+  minutesAvailable: 69,
+  reasons: [],
   cells: qualities.flatMap(({ id }) => sideKeysOf(id).map((side) => ({ quality: id, side, dose: 2 }))),
 };
-const context: RungContext = { cautions: [], kit: ['towel', 'box', 'band', 'ball'], schoolId: 'brace', sport: 'running', owned: new Set(), capability: {} };
+const context: RungContext = {
+  cautions: [],
+  kit: ['towel', 'box', 'band', 'ball'],
+  schoolId: 'brace',
+  sport: 'running',
+  owned: new Set(),
+  capability: {},
+};
 const input: ComposeInput = {
-  ...context, week, weekdays: [1, 3, 5], sessionsPerWeek: 3, minutesPerSession: 25, massKg: 58, under16: false, states: [],
-  weakerSide: { pelvic_level: { side: 'left', acts: true, gapPercent: 40 } }, priority: { pelvic_level: 0.6, anti_lateral: 0.3 }, eventDays: [], held: [],
+  ...context,
+  week,
+  weekdays: [1, 3, 5],
+  sessionsPerWeek: 3,
+  minutesPerSession: 25,
+  massKg: 58,
+  under16: false,
+  states: [],
+  weakerSide: { pelvic_level: { side: 'left', acts: true, gapPercent: 40 } },
+  priority: { pelvic_level: 0.6, anti_lateral: 0.3 },
+  eventDays: [],
+  held: [],
 };
 
 describe('minutes', () => {
   it('adds set-up, sets x work x sides and rests, worked by hand', () => {
     // 3 sets of 20 s on two sides with 45 s rests: 30 + 120 + 90 = 240 s.
-    expect(prescriptionSeconds({ unit: 'hold_s', amount: 20, tempo: null, sided: true, sets: 3, extraSetSide: null, restS: 45 })).toBe(240);
+    expect(
+      prescriptionSeconds({
+        unit: 'hold_s',
+        amount: 20,
+        tempo: null,
+        sided: true,
+        sets: 3,
+        extraSetSide: null,
+        restS: 45,
+      }),
+    ).toBe(240);
     expect(workSeconds('reps', 10, '2-2-2')).toBe(60);
     expect(workSeconds('breaths', 6, null)).toBe(30);
   });
   it('says the dose as a coach would', () => {
-    expect(doseText({ sets: 3, amount: 20, unit: 'hold_s', sided: true, firstSide: 'left', extraSetSide: 'left' })).toBe('3 × 20 s each side, left first, one more left');
-    expect(doseText({ sets: 1, amount: 1, unit: 'breaths', sided: false, firstSide: null, extraSetSide: null })).toBe('1 × 1 breath');
+    expect(
+      doseText({ sets: 3, amount: 20, unit: 'hold_s', sided: true, firstSide: 'left', extraSetSide: 'left' }),
+    ).toBe('3 × 20 s each side, left first, one more left');
+    expect(
+      doseText({ sets: 1, amount: 1, unit: 'breaths', sided: false, firstSide: null, extraSetSide: null }),
+    ).toBe('1 × 1 breath');
   });
   it('scales a load by body mass and keeps it within a tenth under 16', () => {
     const carry = ladderOf('carry_suitcase_hold').rungs.find((each) => each.load.start > 0);
@@ -39,15 +88,29 @@ describe('minutes', () => {
 
 describe('choosing a rung', () => {
   it('enters a weak quality low and goes past owned rungs', () => {
-    expect(offersFor('anti_extension', { ...context, capability: { anti_extension: 30, breath_brace: 90 } }, new Map())[0]?.rung.level).toBe(1);
+    expect(
+      offersFor(
+        'anti_extension',
+        { ...context, capability: { anti_extension: 30, breath_brace: 90 } },
+        new Map(),
+      )[0]?.rung.level,
+    ).toBe(1);
     const owned = new Set(['dead_bug_arms_feet_down', 'dead_bug_arms_feet_up']);
-    const dead = offersFor('anti_extension', { ...context, owned, capability: { breath_brace: 90 } }, new Map()).find((offer) => offer.ladder.id === 'dead_bug');
+    const dead = offersFor(
+      'anti_extension',
+      { ...context, owned, capability: { breath_brace: 90 } },
+      new Map(),
+    ).find((offer) => offer.ladder.id === 'dead_bug');
     expect(dead?.rung.id).toBe('dead_bug_heel_tap');
   });
   it('says why a rung is barred: caution, then school, then kit', () => {
-    expect(rungBar(ladderOf('plank_full'), rung('plank_loaded'), { ...context, cautions: ['hernia'] })).toContain('caution');
+    expect(
+      rungBar(ladderOf('plank_full'), rung('plank_loaded'), { ...context, cautions: ['hernia'] }),
+    ).toContain('caution');
     expect(rungBar(ladderOf('curl_down'), rung('curl_down'), context)).toContain('school');
-    expect(rungBar(ladderOf('curl_down'), rung('curl_down'), { ...context, schoolId: 'draw_in' })).toBeUndefined();
+    expect(
+      rungBar(ladderOf('curl_down'), rung('curl_down'), { ...context, schoolId: 'draw_in' }),
+    ).toBeUndefined();
     expect(rungBar(ladderOf('ball_plank'), rung('ball_plank'), { ...context, kit: [] })).toBe('needs ball');
   });
 });
@@ -57,7 +120,9 @@ describe('compose', () => {
     const { sessions } = compose(input);
     expect(sessions.map((session) => session.onDate)).toEqual(['2026-11-23', '2026-11-25', '2026-11-27']);
     for (const session of sessions) expect(session.minutes).toBeLessThanOrEqual(25);
-    const level = sessions.flatMap((session) => session.items).find((item) => item.quality === 'pelvic_level');
+    const level = sessions
+      .flatMap((session) => session.items)
+      .find((item) => item.quality === 'pelvic_level');
     expect(level).toMatchObject({ firstSide: 'left', extraSetSide: 'left' });
     expect(level?.why.this).toContain('left weaker by 40 %');
     const served = new Set(sessions.flatMap((session) => session.items.map((item) => item.quality)));
@@ -66,33 +131,54 @@ describe('compose', () => {
   it('starts with breath and ends with holds', () => {
     for (const session of compose(input).sessions) {
       const breath = session.items.findIndex((item) => item.quality === 'breath_brace');
-      if (breath >= 0) expect(session.items.slice(0, breath).every((item) => item.quality === 'breath_brace')).toBe(true);
+      if (breath >= 0)
+        expect(session.items.slice(0, breath).every((item) => item.quality === 'breath_brace')).toBe(true);
     }
   });
   it('caps holds under high blood pressure and says so', () => {
-    const items = compose({ ...input, cautions: ['hypertension'] }).sessions.flatMap((session) => session.items);
-    for (const item of items.filter((each) => each.unit === 'hold_s')) expect(item.amount).toBeLessThanOrEqual(10);
+    const items = compose({ ...input, cautions: ['hypertension'] }).sessions.flatMap(
+      (session) => session.items,
+    );
+    for (const item of items.filter((each) => each.unit === 'hold_s'))
+      expect(item.amount).toBeLessThanOrEqual(10);
   });
   it('holds a quality while its pain flag is open, and says so', () => {
     const held = compose({ ...input, held: ['anti_lateral'] });
-    expect(held.sessions.flatMap((session) => session.items).some((item) => item.quality === 'anti_lateral')).toBe(false);
+    expect(
+      held.sessions.flatMap((session) => session.items).some((item) => item.quality === 'anti_lateral'),
+    ).toBe(false);
     expect(held.leftOut).toContain('Side wall is held: a pain flag is open.');
   });
   it('plans nothing in a blackout and keeps off event days', () => {
     expect(compose({ ...input, week: { ...week, kind: 'black', cells: [] } }).sessions).toEqual([]);
-    expect(compose({ ...input, eventDays: ['2026-11-25'] }).sessions.map((session) => session.onDate)).not.toContain('2026-11-25');
+    expect(
+      compose({ ...input, eventDays: ['2026-11-25'] }).sessions.map((session) => session.onDate),
+    ).not.toContain('2026-11-25');
   });
   it('never prescribes what a caution, the school or the kit bars, nor breaks the minutes', () => {
     fc.assert(
       fc.property(
-        fc.subarray(cautions.map((c) => c.id)), fc.constantFrom(...schools.map((s) => s.id)), fc.subarray(equipment.map((e) => e.id)), fc.integer({ min: 8, max: 45 }), fc.integer({ min: 1, max: 5 }),
+        fc.subarray(cautions.map((c) => c.id)),
+        fc.constantFrom(...schools.map((s) => s.id)),
+        fc.subarray(equipment.map((e) => e.id)),
+        fc.integer({ min: 8, max: 45 }),
+        fc.integer({ min: 1, max: 5 }),
         (some, schoolId, kit, minutesPerSession, sessionsPerWeek) => {
-          const each = { ...input, cautions: some, schoolId, kit, minutesPerSession, sessionsPerWeek, weekdays: [0, 1, 2, 3, 4, 5, 6] };
+          const each = {
+            ...input,
+            cautions: some,
+            schoolId,
+            kit,
+            minutesPerSession,
+            sessionsPerWeek,
+            weekdays: [0, 1, 2, 3, 4, 5, 6],
+          };
           const composed = compose(each);
           expect(composed.sessions.length).toBeLessThanOrEqual(sessionsPerWeek);
           for (const session of composed.sessions) {
             expect(session.minutes).toBeLessThanOrEqual(minutesPerSession + 0.5);
-            for (const item of session.items) expect(rungBar(ladderOf(item.rungId), rung(item.rungId), each)).toBeUndefined();
+            for (const item of session.items)
+              expect(rungBar(ladderOf(item.rungId), rung(item.rungId), each)).toBeUndefined();
           }
         },
       ),
@@ -102,8 +188,24 @@ describe('compose', () => {
 });
 
 const sets = (done: number, planned: number, faultId: string | null = null, count = 3): SetRecord[] =>
-  Array.from({ length: count }, (_, i) => ({ ladderId: 'plank', rungId: 'plank_full', setNo: i + 1, side: 'both' as const, planned, done, faultId }));
-const outcome = (on: number, records: SetRecord[], more: Partial<SessionOutcome> = {}): SessionOutcome => ({ logId: `l${on}`, onDate: addDays('2026-11-01', on), sets: records, effort: 6, painScore: 0, painRegion: null, ...more });
+  Array.from({ length: count }, (_, i) => ({
+    ladderId: 'plank',
+    rungId: 'plank_full',
+    setNo: i + 1,
+    side: 'both' as const,
+    planned,
+    done,
+    faultId,
+  }));
+const outcome = (on: number, records: SetRecord[], more: Partial<SessionOutcome> = {}): SessionOutcome => ({
+  logId: `l${on}`,
+  onDate: addDays('2026-11-01', on),
+  sets: records,
+  effort: 6,
+  painScore: 0,
+  painRegion: null,
+  ...more,
+});
 const state = { ladderId: 'plank', rungId: 'plank_full', sets: 3, amount: 20 };
 const propose = (...outcomes: SessionOutcome[]) => progress({ ...context, outcomes, states: [state] })[0];
 
@@ -116,12 +218,22 @@ describe('progress', () => {
   });
   it('owns a rung when its mark is met clean twice, and starts the next', () => {
     const next = propose(outcome(1, sets(45, 45)), outcome(3, sets(45, 45)));
-    expect(next).toMatchObject({ kind: 'next_rung', owns: 'plank_full', to: { rungId: 'plank_leg_lift', sets: 2, amount: 5 } });
+    expect(next).toMatchObject({
+      kind: 'next_rung',
+      owns: 'plank_full',
+      to: { rungId: 'plank_leg_lift', sets: 2, amount: 5 },
+    });
     expect(next?.reason).toContain('2026-11-02');
   });
   it('shortens by 30 % after two sets lost to an endurance fault, steps back after a control fault', () => {
-    expect(propose(outcome(1, sets(14, 20, 'hip_sag', 2)))).toMatchObject({ kind: 'shorter', to: { amount: 14 } });
-    expect(propose(outcome(1, sets(14, 20, 'lumbar_arch', 2)))).toMatchObject({ kind: 'back', to: { rungId: 'plank_knees' } });
+    expect(propose(outcome(1, sets(14, 20, 'hip_sag', 2)))).toMatchObject({
+      kind: 'shorter',
+      to: { amount: 14 },
+    });
+    expect(propose(outcome(1, sets(14, 20, 'lumbar_arch', 2)))).toMatchObject({
+      kind: 'back',
+      to: { rungId: 'plank_knees' },
+    });
   });
   it('plans what was clean after one lost set', () => {
     const result = propose(outcome(1, [...sets(20, 20, null, 2), ...sets(16, 20, 'hip_sag', 1)]));
@@ -129,32 +241,69 @@ describe('progress', () => {
     expect(result?.reason).toContain('hips sag at 16 s');
   });
   it('takes the dose x 0.7 at effort 9', () => {
-    expect(propose(outcome(1, sets(20, 20), { effort: 9 }))).toMatchObject({ kind: 'less', to: { amount: 14 } });
+    expect(propose(outcome(1, sets(20, 20), { effort: 9 }))).toMatchObject({
+      kind: 'less',
+      to: { amount: 14 },
+    });
   });
   it('puts pain first', () => {
-    expect(propose(outcome(1, sets(45, 45)), outcome(2, sets(45, 45), { painScore: 5, painRegion: 'low back' }))?.kind).toBe('hold_quality');
-    expect(propose(outcome(1, sets(20, 20), { painScore: 3, painRegion: 'knee' }))).toMatchObject({ kind: 'back', to: { rungId: 'plank_knees' } });
+    expect(
+      propose(outcome(1, sets(45, 45)), outcome(2, sets(45, 45), { painScore: 5, painRegion: 'low back' }))
+        ?.kind,
+    ).toBe('hold_quality');
+    expect(propose(outcome(1, sets(20, 20), { painScore: 3, painRegion: 'knee' }))).toMatchObject({
+      kind: 'back',
+      to: { rungId: 'plank_knees' },
+    });
     expect(propose(outcome(1, sets(10, 20, 'pain', 1), { painScore: 2 }))?.kind).toBe('hold_quality');
   });
   it('asks both sides to be equal before a sided rung is owned', () => {
     const sided = (left: number, right: number): SetRecord[] =>
-      (['left', 'right'] as const).flatMap((side) => [1, 2, 3].map((setNo) => ({ ladderId: 'side_plank', rungId: 'side_plank_full', setNo, side, planned: 30, done: side === 'left' ? left : right, faultId: null })));
+      (['left', 'right'] as const).flatMap((side) =>
+        [1, 2, 3].map((setNo) => ({
+          ladderId: 'side_plank',
+          rungId: 'side_plank_full',
+          setNo,
+          side,
+          planned: 30,
+          done: side === 'left' ? left : right,
+          faultId: null,
+        })),
+      );
     expect(meetsCriterion(sided(30, 30), 'side_plank_full')).toBe(true);
     expect(meetsCriterion(sided(30, 40), 'side_plank_full')).toBe(false);
   });
   it('never proposes more than the ramp, nor less than one', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 45 }), fc.integer({ min: 0, max: 45 }), fc.integer({ min: 0, max: 10 }), fc.constantFrom(null, 'hip_sag', 'lumbar_arch'), (planned, done, effort, faultId) => {
-        const result = progress({ ...context, outcomes: [outcome(1, sets(done, planned, faultId)), outcome(2, sets(done, planned, faultId), { effort })], states: [{ ...state, amount: planned }] })[0];
-        if (!result) throw new Error('no proposal');
-        expect(result.to.amount).toBeGreaterThanOrEqual(1);
-        if (result.to.rungId === 'plank_full') expect(result.to.amount).toBeLessThanOrEqual(Math.max(planned + 1, planned * 1.25));
-        expect(result.reason.length).toBeGreaterThan(10);
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 45 }),
+        fc.integer({ min: 0, max: 45 }),
+        fc.integer({ min: 0, max: 10 }),
+        fc.constantFrom(null, 'hip_sag', 'lumbar_arch'),
+        (planned, done, effort, faultId) => {
+          const result = progress({
+            ...context,
+            outcomes: [
+              outcome(1, sets(done, planned, faultId)),
+              outcome(2, sets(done, planned, faultId), { effort }),
+            ],
+            states: [{ ...state, amount: planned }],
+          })[0];
+          if (!result) throw new Error('no proposal');
+          expect(result.to.amount).toBeGreaterThanOrEqual(1);
+          if (result.to.rungId === 'plank_full')
+            expect(result.to.amount).toBeLessThanOrEqual(Math.max(planned + 1, planned * 1.25));
+          expect(result.reason.length).toBeGreaterThan(10);
+        },
+      ),
     );
   });
   it('knows every quality it can serve', () => {
-    const served = qualities.map((each): [QualityId, number] => [each.id, offersFor(each.id, { ...context, schoolId: 'flatten', kit: equipment.map((e) => e.id) }, new Map()).length]);
+    const served = qualities.map((each): [QualityId, number] => [
+      each.id,
+      offersFor(each.id, { ...context, schoolId: 'flatten', kit: equipment.map((e) => e.id) }, new Map())
+        .length,
+    ]);
     for (const [, offers] of served) expect(offers).toBeGreaterThan(0);
   });
 });

@@ -1,5 +1,14 @@
 import { addDays, type IsoDay, weekdayOf } from '~/core/body/dates';
-import { fault, type Ladder, type QualityId, quality, type Rung, rung, school, type Side } from '~/core/catalogue';
+import {
+  fault,
+  type Ladder,
+  type QualityId,
+  quality,
+  type Rung,
+  rung,
+  type Side,
+  school,
+} from '~/core/catalogue';
 import { exerciseHoldCapS } from '~/core/clear/gates';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
@@ -16,7 +25,9 @@ export interface ComposeInput extends RungContext {
   readonly under16: boolean;
   readonly states: readonly LadderState[];
   /** The side that starts and, while its gap acts, gets one more set. */
-  readonly weakerSide: Readonly<Partial<Record<QualityId, { readonly side: Side; readonly acts: boolean; readonly gapPercent: number }>>>;
+  readonly weakerSide: Readonly<
+    Partial<Record<QualityId, { readonly side: Side; readonly acts: boolean; readonly gapPercent: number }>>
+  >;
   /** Priority by quality, for the order of dropping and for the reasons. */
   readonly priority: Readonly<Partial<Record<QualityId, number>>>;
   /** Qualities held by an open pain flag: nothing is prescribed for them. */
@@ -48,14 +59,19 @@ function sessionRank(id: QualityId, each: Rung): number {
 /** Spreads n sessions over the allowed weekdays of the week, as evenly as they lie. */
 function sessionDays(input: ComposeInput, count: number): IsoDay[] {
   const days = Array.from({ length: 7 }, (_, i) => addDays(input.week.startsOn, i));
-  const allowed = days.filter((day) => input.weekdays.includes(weekdayOf(day)) && !input.eventDays.includes(day));
+  const allowed = days.filter(
+    (day) => input.weekdays.includes(weekdayOf(day)) && !input.eventDays.includes(day),
+  );
   if (allowed.length <= count) return allowed;
   return Array.from({ length: count }, (_, i) => allowed[Math.floor((i * allowed.length) / count)] as IsoDay);
 }
 
 function cuesOf(ladder: Ladder, schoolId: string): { cues: string[]; schoolCue: string | null } {
   const adapts = ladder.schools[schoolId] === 'adapts';
-  return { cues: ladder.do.slice(0, adapts ? 2 : 3), schoolCue: adapts ? school(schoolId).instructions : null };
+  return {
+    cues: ladder.do.slice(0, adapts ? 2 : 3),
+    schoolCue: adapts ? school(schoolId).instructions : null,
+  };
 }
 
 interface Wanted {
@@ -125,7 +141,12 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
 const minutesOf = (items: readonly Prescription[]) => items.reduce((sum, item) => sum + item.minutes, 0);
 
 /** Takes sets, then exercises, of the least wanted quality until the session keeps its minutes. */
-function trim(items: Prescription[], limit: number, input: ComposeInput, leftOut: Set<string>): Prescription[] {
+function trim(
+  items: Prescription[],
+  limit: number,
+  input: ComposeInput,
+  leftOut: Set<string>,
+): Prescription[] {
   const wish = (item: Prescription) => input.priority[item.quality as QualityId] ?? 0;
   let kept = [...items];
   while (minutesOf(kept) > limit && kept.length > 0) {
@@ -133,7 +154,11 @@ function trim(items: Prescription[], limit: number, input: ComposeInput, leftOut
     const thinner = byWish.find((item) => item.sets > 1);
     if (thinner) {
       const less = { ...thinner, sets: thinner.sets - 1 };
-      const smaller = { ...less, dose: less.sets * setDose(less.rungId, less.amount), minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10 };
+      const smaller = {
+        ...less,
+        dose: less.sets * setDose(less.rungId, less.amount),
+        minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10,
+      };
       kept = kept.map((item) => (item === thinner ? smaller : item));
     } else {
       const gone = byWish[0] as Prescription;
@@ -155,8 +180,12 @@ export function compose(input: ComposeInput): ComposedWeek {
   const days = sessionDays(input, input.sessionsPerWeek);
   if (days.length === 0) return { sessions: [], leftOut: ['No training day is left this week.'] };
   const doses = new Map<QualityId, number[]>();
-  for (const cell of input.week.cells) doses.set(cell.quality, [...(doses.get(cell.quality) ?? []), cell.dose]);
-  const wanted: Wanted[] = [...doses].map(([id, sides]) => ({ id, dose: sides.reduce((a, b) => a + b, 0) / sides.length }));
+  for (const cell of input.week.cells)
+    doses.set(cell.quality, [...(doses.get(cell.quality) ?? []), cell.dose]);
+  const wanted: Wanted[] = [...doses].map(([id, sides]) => ({
+    id,
+    dose: sides.reduce((a, b) => a + b, 0) / sides.length,
+  }));
   wanted.sort((a, b) => (input.priority[b.id] ?? 0) - (input.priority[a.id] ?? 0) || b.dose - a.dose);
 
   const perDay: Prescription[][] = days.map(() => []);
@@ -173,7 +202,9 @@ export function compose(input: ComposeInput): ComposedWeek {
     }
     const frequency = Math.min(made.frequency, days.length);
     // The emptiest days first; ties go to the earlier day.
-    const order = perDay.map((items, i) => [minutesOf(items), i] as const).sort((a, b) => a[0] - b[0] || a[1] - b[1]);
+    const order = perDay
+      .map((items, i) => [minutesOf(items), i] as const)
+      .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
     for (const [, at] of order.slice(0, frequency)) perDay[at]?.push(made.item);
   }
   const sessions = perDay.flatMap((items, i): ComposedSession[] => {
@@ -187,4 +218,3 @@ export function compose(input: ComposeInput): ComposedWeek {
   });
   return { sessions, leftOut: [...leftOut] };
 }
-

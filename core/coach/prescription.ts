@@ -58,7 +58,9 @@ export function workSeconds(unit: AmountUnit, amount: number, tempo: string | nu
 }
 
 /** Seconds of one prescription: set-up, sets x work x sides, and the rests between sets. */
-export function prescriptionSeconds(p: Pick<Prescription, 'unit' | 'amount' | 'tempo' | 'sided' | 'sets' | 'extraSetSide' | 'restS'>): number {
+export function prescriptionSeconds(
+  p: Pick<Prescription, 'unit' | 'amount' | 'tempo' | 'sided' | 'sets' | 'extraSetSide' | 'restS'>,
+): number {
   const work = workSeconds(p.unit, p.amount, p.tempo);
   const extra = p.extraSetSide ? 1 : 0;
   return setUpS + work * (p.sets * (p.sided ? 2 : 1) + extra) + p.restS * Math.max(0, p.sets + extra - 1);
@@ -83,7 +85,9 @@ export function amountText(amount: number, unit: AmountUnit): string {
 }
 
 /** "3 x 20 s each side, left first". */
-export function doseText(p: Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>): string {
+export function doseText(
+  p: Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>,
+): string {
   const side = p.sided ? ` each side${p.firstSide ? `, ${p.firstSide} first` : ''}` : '';
   const extra = p.extraSetSide ? `, one more ${p.extraSetSide}` : '';
   return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
@@ -108,7 +112,10 @@ export function loadText(each: Rung, massKg: number, under16: boolean): string |
   const words = loadWords[each.load.by];
   if (!words || each.load.start <= 0) return null;
   let value = (each.load.start * massKg) / 70;
-  if (under16) value = each.load.by.endsWith('_N') ? Math.min(value, 0.08 * massKg * 9.80665) : Math.min(value, 0.1 * massKg);
+  if (under16)
+    value = each.load.by.endsWith('_N')
+      ? Math.min(value, 0.08 * massKg * 9.80665)
+      : Math.min(value, 0.1 * massKg);
   const rounded = each.load.by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.round(value * 2) / 2;
   return `${rounded} ${words}`;
 }

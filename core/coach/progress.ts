@@ -49,7 +49,17 @@ export interface ProgressInput extends RungContext {
 }
 
 /** Faults of endurance and grip: shorten the set. Every other fault that stops a set is one of control: step back. */
-const shortenOn = new Set(['hip_sag', 'hip_pike', 'grip_lost', 'partial_range', 'shoulder_collapse', 'shoulder_shrug', 'rushing', 'side_gap', 'hamstring_cramp']);
+const shortenOn = new Set([
+  'hip_sag',
+  'hip_pike',
+  'grip_lost',
+  'partial_range',
+  'shoulder_collapse',
+  'shoulder_shrug',
+  'rushing',
+  'side_gap',
+  'hamstring_cramp',
+]);
 
 const isClean = (set: SetRecord) => set.faultId === null && set.done >= set.planned;
 
@@ -69,11 +79,14 @@ function sideGapPercent(sets: readonly SetRecord[]): number {
 export function meetsCriterion(sets: readonly SetRecord[], rungId: string): boolean {
   const each = rung(rungId);
   const want = each.advance_when;
-  const amount = want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? each.goal.amount;
+  const amount =
+    want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? each.goal.amount;
   if (sets.length === 0 || !sets.every(isClean)) return false;
   const sides: (Side | 'both')[] = each.sided ? ['left', 'right'] : ['both'];
   const needed = want.sets ?? 1;
-  const enough = sides.every((side) => sets.filter((set) => set.side === side && set.done >= amount).length >= needed);
+  const enough = sides.every(
+    (side) => sets.filter((set) => set.side === side && set.done >= amount).length >= needed,
+  );
   return enough && (!each.sided || sideGapPercent(sets) <= (want.side_gap_pct_max ?? 10));
 }
 
@@ -85,7 +98,10 @@ function shorter(state: LadderState, factor: number): LadderState {
 function bitMore(state: LadderState, limit: number): LadderState | undefined {
   const goal = rung(state.rungId).goal;
   if (state.amount < goal.amount) {
-    return { ...state, amount: Math.min(goal.amount, Math.max(state.amount + 1, Math.floor(state.amount * (1 + limit)))) };
+    return {
+      ...state,
+      amount: Math.min(goal.amount, Math.max(state.amount + 1, Math.floor(state.amount * (1 + limit)))),
+    };
   }
   return state.sets < goal.sets ? { ...state, sets: state.sets + 1 } : undefined;
 }
@@ -99,7 +115,11 @@ export function progress(input: ProgressInput): Proposal[] {
   const latest = input.outcomes.at(-1);
   if (!latest) return [];
   const limit = input.rampLimit ?? 0.25;
-  const pain = judgePain(latest.painScore, latest.painRegion ?? undefined, input.painSettings ?? defaultPainSettings);
+  const pain = judgePain(
+    latest.painScore,
+    latest.painRegion ?? undefined,
+    input.painSettings ?? defaultPainSettings,
+  );
   const rungIds = [...new Set(latest.sets.map((set) => set.rungId))];
 
   return rungIds.map((rungId): Proposal => {
@@ -107,36 +127,77 @@ export function progress(input: ProgressInput): Proposal[] {
     const ladderId = sets[0]?.ladderId ?? '';
     const each = rung(rungId);
     const planned = Math.max(...sets.map((set) => set.planned));
-    const countedSets = each.sided ? Math.min(...(['left', 'right'] as const).map((s) => sets.filter((set) => set.side === s).length)) : sets.length;
-    const from: LadderState = input.states.find((state) => state.ladderId === ladderId && state.rungId === rungId) ?? { ladderId, rungId, sets: Math.max(1, countedSets), amount: planned };
-    const make = (kind: ProposalKind, to: LadderState, reason: string, owns: string | null = null): Proposal => ({ ladderId, kind, from, to, owns, reason });
+    const countedSets = each.sided
+      ? Math.min(...(['left', 'right'] as const).map((s) => sets.filter((set) => set.side === s).length))
+      : sets.length;
+    const from: LadderState = input.states.find(
+      (state) => state.ladderId === ladderId && state.rungId === rungId,
+    ) ?? { ladderId, rungId, sets: Math.max(1, countedSets), amount: planned };
+    const make = (
+      kind: ProposalKind,
+      to: LadderState,
+      reason: string,
+      owns: string | null = null,
+    ): Proposal => ({ ladderId, kind, from, to, owns, reason });
     const easier = neighbourRung(rungId, -1, input);
-    const stepBack = (): LadderState => (easier ? { ladderId, rungId: easier.id, sets: easier.goal.sets, amount: easier.goal.amount } : shorter(from, 0.7));
+    const stepBack = (): LadderState =>
+      easier
+        ? { ladderId, rungId: easier.id, sets: easier.goal.sets, amount: easier.goal.amount }
+        : shorter(from, 0.7);
     const backName = easier ? easier.name : 'the same rung, shorter';
 
     const painSet = sets.find((set) => set.faultId === 'pain');
     if (painSet || pain === 'end') {
-      return make('hold_quality', stepBack(), `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}${painSet ? ' ended this exercise' : ''}: hold this quality until a coach closes the flag; then start again at ${backName}.`);
+      return make(
+        'hold_quality',
+        stepBack(),
+        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}${painSet ? ' ended this exercise' : ''}: hold this quality until a coach closes the flag; then start again at ${backName}.`,
+      );
     }
-    if (pain === 'ease') return make('back', stepBack(), `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}: swap to ${backName}.`);
+    if (pain === 'ease')
+      return make(
+        'back',
+        stepBack(),
+        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}: swap to ${backName}.`,
+      );
 
     const lost = sets.filter((set) => !isClean(set));
     const byFault = new Map<string, SetRecord[]>();
-    for (const set of lost) if (set.faultId) byFault.set(set.faultId, [...(byFault.get(set.faultId) ?? []), set]);
+    for (const set of lost)
+      if (set.faultId) byFault.set(set.faultId, [...(byFault.get(set.faultId) ?? []), set]);
     const repeated = [...byFault].find(([, ofFault]) => ofFault.length >= 2);
     if (repeated) {
       const [faultId, ofFault] = repeated;
       const name = fault(faultId).name.toLowerCase();
       const at = ofFault.map((set) => amountText(set.done, each.unit)).join(' and ');
-      if (shortenOn.has(faultId)) return make('shorter', shorter(from, 0.7), `${ofFault.length} sets lost to ${name} (at ${at}): 30 % shorter next time.`);
-      return make('back', stepBack(), `${ofFault.length} sets lost to ${name} (at ${at}), a fault of control: back to ${backName}.`);
+      if (shortenOn.has(faultId))
+        return make(
+          'shorter',
+          shorter(from, 0.7),
+          `${ofFault.length} sets lost to ${name} (at ${at}): 30 % shorter next time.`,
+        );
+      return make(
+        'back',
+        stepBack(),
+        `${ofFault.length} sets lost to ${name} (at ${at}), a fault of control: back to ${backName}.`,
+      );
     }
-    if (latest.effort >= 9) return make('less', shorter(from, 0.7), `Effort ${latest.effort} of 10: the same rung at 70 % of the dose.`);
+    if (latest.effort >= 9)
+      return make(
+        'less',
+        shorter(from, 0.7),
+        `Effort ${latest.effort} of 10: the same rung at 70 % of the dose.`,
+      );
     const firstLost = lost[0];
     if (firstLost) {
       const held = Math.max(1, Math.min(...lost.map((set) => set.done)));
       const why = firstLost.faultId ? ` to ${fault(firstLost.faultId).name.toLowerCase()}` : '';
-      if (held < from.amount) return make('shorter', { ...from, amount: held }, `One set lost${why} at ${amountText(firstLost.done, each.unit)}: plan what was clean, ${amountText(held, each.unit)}.`);
+      if (held < from.amount)
+        return make(
+          'shorter',
+          { ...from, amount: held },
+          `One set lost${why} at ${amountText(firstLost.done, each.unit)}: plan what was clean, ${amountText(held, each.unit)}.`,
+        );
       return make('stay', from, `One set lost${why}: the same again.`);
     }
 
@@ -147,14 +208,37 @@ export function progress(input: ProgressInput): Proposal[] {
     if (meets && before && meetsCriterion(beforeSets, rungId)) {
       const next = neighbourRung(rungId, 1, input);
       if (next) {
-        return make('next_rung', { ladderId, rungId: next.id, sets: next.start.sets, amount: next.start.amount }, `${each.name} met its mark clean on ${before.onDate} and ${latest.onDate}${each.sided ? ', both sides equal' : ''}: owned. Next is ${next.name}.`, rungId);
+        return make(
+          'next_rung',
+          { ladderId, rungId: next.id, sets: next.start.sets, amount: next.start.amount },
+          `${each.name} met its mark clean on ${before.onDate} and ${latest.onDate}${each.sided ? ', both sides equal' : ''}: owned. Next is ${next.name}.`,
+          rungId,
+        );
       }
-      return make('stay', from, `${each.name} is owned and is the last rung of ${ladder(ladderId).name.toLowerCase()} open here: keep it.`, rungId);
+      return make(
+        'stay',
+        from,
+        `${each.name} is owned and is the last rung of ${ladder(ladderId).name.toLowerCase()} open here: keep it.`,
+        rungId,
+      );
     }
-    if (meets) return make('stay', from, 'The mark is met clean once; a second session in a row confirms it.');
-    const sameBefore = beforeSets.length > 0 && beforeSets.every(isClean) && Math.max(...beforeSets.map((set) => set.planned)) >= planned;
+    if (meets)
+      return make('stay', from, 'The mark is met clean once; a second session in a row confirms it.');
+    const sameBefore =
+      beforeSets.length > 0 &&
+      beforeSets.every(isClean) &&
+      Math.max(...beforeSets.map((set) => set.planned)) >= planned;
     const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2);
-    if (sameBefore && more) return make('more', more, `Clean twice at ${amountText(planned, each.unit)}, effort ${latest.effort}: a little more${latest.effort <= 5 ? `, within the ramp of ${Math.round(limit * 100)} %` : ''}.`);
-    return make('stay', from, `Clean at ${amountText(planned, each.unit)}: once more the same, then a little more.`);
+    if (sameBefore && more)
+      return make(
+        'more',
+        more,
+        `Clean twice at ${amountText(planned, each.unit)}, effort ${latest.effort}: a little more${latest.effort <= 5 ? `, within the ramp of ${Math.round(limit * 100)} %` : ''}.`,
+      );
+    return make(
+      'stay',
+      from,
+      `Clean at ${amountText(planned, each.unit)}: once more the same, then a little more.`,
+    );
   });
 }

@@ -16,7 +16,11 @@ export interface CalendarEntry {
  * athlete travels.
  */
 export function calendarFile(name: string, entries: readonly CalendarEntry[]): string {
-  const calendar = ical({ name, method: ICalCalendarMethod.PUBLISH, prodId: { company: 'Zest Pillar', product: 'Sessions', language: 'EN' } });
+  const calendar = ical({
+    name,
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: { company: 'Zest Pillar', product: 'Sessions', language: 'EN' },
+  });
   for (const entry of entries) {
     calendar.createEvent({
       id: entry.uid,

@@ -15,20 +15,36 @@ const plan = (text: string, known: KnownAthlete[] = []): RosterRow[] => {
   return planRoster(read, guessMapping(read), known, today);
 };
 
-const comma = 'Given name,Family name,Date of birth,Sex,Discipline,Weight (kg),Height (cm),Level\nMara,Quill,1994-03-08,f,marathon,58.4,167,trained\n';
-const semicolon = '\ufeffVorname;Nachname;Geburtsdatum;Discipline;Gewicht;Height\r\nMara;Quill;08.03.1994;marathon;58,4;1,67\r\n';
-const tabbed = 'First name\tSurname\tDOB\tSport\tWeight lb\tHeight in\nMara\tQuill\t03/28/1994\tmarathon\t128.7\t65.7\n';
+const comma =
+  'Given name,Family name,Date of birth,Sex,Discipline,Weight (kg),Height (cm),Level\nMara,Quill,1994-03-08,f,marathon,58.4,167,trained\n';
+const semicolon =
+  '\ufeffVorname;Nachname;Geburtsdatum;Discipline;Gewicht;Height\r\nMara;Quill;08.03.1994;marathon;58,4;1,67\r\n';
+const tabbed =
+  'First name\tSurname\tDOB\tSport\tWeight lb\tHeight in\nMara\tQuill\t03/28/1994\tmarathon\t128.7\t65.7\n';
 
 describe('reading tables', () => {
   it('takes comma, semicolon and tab, BOM, decimal comma, inches and pounds', () => {
-    expect(plan(comma)[0]).toMatchObject({ status: 'new', person: { massKg: 58.4, statureM: 1.67, birthDate: '1994-03-08', sex: 'female' } });
-    expect(plan(semicolon)[0]).toMatchObject({ status: 'new', person: { massKg: 58.4, statureM: 1.67, birthDate: '1994-03-08' } });
-    expect(plan(tabbed)[0]).toMatchObject({ status: 'new', person: { massKg: 58.377, statureM: 1.669, birthDate: '1994-03-28' } });
+    expect(plan(comma)[0]).toMatchObject({
+      status: 'new',
+      person: { massKg: 58.4, statureM: 1.67, birthDate: '1994-03-08', sex: 'female' },
+    });
+    expect(plan(semicolon)[0]).toMatchObject({
+      status: 'new',
+      person: { massKg: 58.4, statureM: 1.67, birthDate: '1994-03-08' },
+    });
+    expect(plan(tabbed)[0]).toMatchObject({
+      status: 'new',
+      person: { massKg: 58.377, statureM: 1.669, birthDate: '1994-03-28' },
+    });
   });
   it('refuses empty, huge and binary files in words', () => {
     expect(decodeTable(new Uint8Array())).toEqual({ ok: false, error: 'The file is empty.' });
-    expect(decodeTable(new Uint8Array(50 * 1024 * 1024))).toMatchObject({ error: expect.stringContaining('50.0 MB') });
-    expect(decodeTable(new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 1, 2]))).toMatchObject({ error: expect.stringContaining('binary') });
+    expect(decodeTable(new Uint8Array(50 * 1024 * 1024))).toMatchObject({
+      error: expect.stringContaining('50.0 MB'),
+    });
+    expect(decodeTable(new Uint8Array([0x89, 0x50, 0x4e, 0x47, 0, 0, 1, 2]))).toMatchObject({
+      error: expect.stringContaining('binary'),
+    });
     expect(readTable('name,age\n')).toMatchObject({ error: expect.stringContaining('nothing below') });
     expect(readTable('a,b\n"open,1\n')).toMatchObject({ error: expect.stringContaining('quotation mark') });
   });
@@ -39,7 +55,8 @@ describe('reading tables', () => {
         if (!decoded.ok) return expect(decoded.error.length).toBeGreaterThan(5);
         const read = readTable(decoded.text);
         if (!read.ok) return expect(read.error.length).toBeGreaterThan(5);
-        for (const row of planRoster(read.table, guessMapping(read.table), [], today)) expect(['new', 'error']).toContain(row.status);
+        for (const row of planRoster(read.table, guessMapping(read.table), [], today))
+          expect(['new', 'error']).toContain(row.status);
       }),
     );
   });
@@ -47,7 +64,9 @@ describe('reading tables', () => {
 
 describe('the roster', () => {
   it('names line, column and reason of every wrong cell', () => {
-    const rows = plan('Given name,Family name,Date of birth,Discipline,Weight (kg),Height (cm)\nTom,Vale,1990-02-30,marathon,70,180\nAva,,1990-02-03,chess,7,abc\nMia,Orr,2031-01-01,marathon,60,170\n');
+    const rows = plan(
+      'Given name,Family name,Date of birth,Discipline,Weight (kg),Height (cm)\nTom,Vale,1990-02-30,marathon,70,180\nAva,,1990-02-03,chess,7,abc\nMia,Orr,2031-01-01,marathon,60,170\n',
+    );
     const errors = rows.flatMap((row) => (row.status === 'error' ? row.errors : []));
     expect(errors).toEqual([
       { line: 2, column: 'Date of birth', reason: '"1990-02-30" is not a date (year-month-day)' },
@@ -63,8 +82,14 @@ describe('the roster', () => {
     if (first?.status !== 'new') throw new Error('expected a new row');
     const known = [{ id: 'a1', ...first.person }];
     expect(plan(comma, known)[0]).toMatchObject({ status: 'same', athleteId: 'a1' });
-    expect(plan(comma.replace('58.4', '60'), known)[0]).toMatchObject({ status: 'update', changes: ['body mass'] });
-    expect(plan(`${comma}mara,QUILL,1994-03-08,f,marathon,58.4,167,trained\n`)[1]).toMatchObject({ status: 'error', errors: [{ line: 3, reason: 'is the same person as line 2' }] });
+    expect(plan(comma.replace('58.4', '60'), known)[0]).toMatchObject({
+      status: 'update',
+      changes: ['body mass'],
+    });
+    expect(plan(`${comma}mara,QUILL,1994-03-08,f,marathon,58.4,167,trained\n`)[1]).toMatchObject({
+      status: 'error',
+      errors: [{ line: 3, reason: 'is the same person as line 2' }],
+    });
   });
   it('finds a discipline however it is written', () => {
     expect(findDiscipline('Time Trial')).toBe('cycling.time-trial');
@@ -77,7 +102,13 @@ describe('the roster', () => {
 
 it('writes sessions that an independent parser reads back, on their day, with stable ids', () => {
   const text = calendarFile('Sessions', [
-    { uid: 'session-1@zest-pillar', onDate: '2027-03-28', summary: 'Trunk session, 24 min', description: 'Side plank, 3 × 20 s;\nfree breath, always', stamp: new Date('2026-11-25T08:00:00Z') },
+    {
+      uid: 'session-1@zest-pillar',
+      onDate: '2027-03-28',
+      summary: 'Trunk session, 24 min',
+      description: 'Side plank, 3 × 20 s;\nfree breath, always',
+      stamp: new Date('2026-11-25T08:00:00Z'),
+    },
   ]);
   const calendar = new ICAL.Component(ICAL.parse(text));
   const event = new ICAL.Event(calendar.getFirstSubcomponent('vevent') as ICAL.Component);

@@ -1,6 +1,13 @@
 import { format, isValid, parse } from 'date-fns';
-import { ageOn, isIsoDay, type IsoDay } from '~/core/body/dates';
-import { bodyLimits, type LengthUnit, type MassUnit, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
+import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
+import {
+  bodyLimits,
+  type LengthUnit,
+  type MassUnit,
+  parseDecimal,
+  toMassKg,
+  toStatureM,
+} from '~/core/body/units';
 import { disciplineLabel, disciplines } from '~/core/catalogue';
 import { type DateOrder, type RosterField, rosterFields } from './roster-fields';
 import type { Table } from './table';
@@ -32,36 +39,71 @@ export interface RowError {
 }
 
 export type RosterRow =
-  | { readonly line: number; readonly status: 'new' | 'update' | 'same'; readonly person: RosterPerson; readonly athleteId: string | undefined; readonly changes: readonly string[] }
+  | {
+      readonly line: number;
+      readonly status: 'new' | 'update' | 'same';
+      readonly person: RosterPerson;
+      readonly athleteId: string | undefined;
+      readonly changes: readonly string[];
+    }
   | { readonly line: number; readonly status: 'error'; readonly errors: readonly RowError[] };
 
 export interface KnownAthlete extends RosterPerson {
   readonly id: string;
 }
 
-const plain = (text: string) => text.toLowerCase().normalize('NFKD').replace(/[\u0300-\u036f]/g, '').replace(/[^a-z0-9/]+/g, ' ').trim();
+const plain = (text: string) =>
+  text
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[\u0300-\u036f]/g, '')
+    .replace(/[^a-z0-9/]+/g, ' ')
+    .trim();
 
 /** Guesses which column holds what from the header names, and the units and date order from names and cells. */
 export function guessMapping(table: Table): RosterMapping {
   const columns: Partial<Record<RosterField, number>> = {};
   const headers = table.headers.map(plain);
   for (const field of rosterFields) {
-    const at = headers.findIndex((header, i) => (field.names as readonly string[]).includes(header) && !Object.values(columns).includes(i));
-    const loose = at >= 0 ? at : headers.findIndex((header, i) => field.names.some((name) => name.length > 3 && header.startsWith(name)) && !Object.values(columns).includes(i));
+    const at = headers.findIndex(
+      (header, i) =>
+        (field.names as readonly string[]).includes(header) && !Object.values(columns).includes(i),
+    );
+    const loose =
+      at >= 0
+        ? at
+        : headers.findIndex(
+            (header, i) =>
+              field.names.some((name) => name.length > 3 && header.startsWith(name)) &&
+              !Object.values(columns).includes(i),
+          );
     if (loose >= 0) columns[field.id] = loose;
   }
   const header = (field: RosterField) => headers[columns[field] ?? -1] ?? '';
   const cells = (field: RosterField) => table.rows.slice(0, 50).map((row) => row[columns[field] ?? -1] ?? '');
-  const numbers = (field: RosterField) => cells(field).map((cell) => parseDecimal(cell.replace(/[a-z"]+$/i, '')) ?? Number.NaN).filter(Number.isFinite);
+  const numbers = (field: RosterField) =>
+    cells(field)
+      .map((cell) => parseDecimal(cell.replace(/[a-z"]+$/i, '')) ?? Number.NaN)
+      .filter(Number.isFinite);
   const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
   const stature = median(numbers('stature'));
   const birth = cells('birthDate').filter(Boolean);
   const parts = birth.map((cell) => cell.split(/[./-]/).map(Number));
-  const dateOrder: DateOrder = birth.every((cell) => /^\d{4}-/.test(cell)) ? 'iso' : parts.some((p) => (p[1] ?? 0) > 12) ? 'mdy' : 'dmy';
+  const dateOrder: DateOrder = birth.every((cell) => /^\d{4}-/.test(cell))
+    ? 'iso'
+    : parts.some((p) => (p[1] ?? 0) > 12)
+      ? 'mdy'
+      : 'dmy';
   return {
     columns,
     massUnit: /\blbs?\b|pound/.test(header('mass')) ? 'lb' : 'kg',
-    lengthUnit: /\bin\b|inch/.test(header('stature')) ? 'in' : stature > 0 && stature < 3 ? 'm' : stature >= 40 && stature < 90 ? 'in' : 'cm',
+    lengthUnit: /\bin\b|inch/.test(header('stature'))
+      ? 'in'
+      : stature > 0 && stature < 3
+        ? 'm'
+        : stature >= 40 && stature < 90
+          ? 'in'
+          : 'cm',
     dateOrder,
   };
 }
@@ -87,30 +129,50 @@ function readDate(text: string, order: DateOrder): IsoDay | undefined {
 export function findDiscipline(text: string): string | undefined {
   const wanted = plain(text);
   if (wanted === '') return undefined;
-  const exact = disciplines.find((each) => [each.id, each.name, disciplineLabel(each.id), `${each.sportName} ${each.name}`].some((name) => plain(name) === wanted));
+  const exact = disciplines.find((each) =>
+    [each.id, each.name, disciplineLabel(each.id), `${each.sportName} ${each.name}`].some(
+      (name) => plain(name) === wanted,
+    ),
+  );
   if (exact) return exact.id;
-  const starts = disciplines.filter((each) => plain(each.name).startsWith(wanted) || plain(`${each.sportName} ${each.name}`).startsWith(wanted));
+  const starts = disciplines.filter(
+    (each) =>
+      plain(each.name).startsWith(wanted) || plain(`${each.sportName} ${each.name}`).startsWith(wanted),
+  );
   const inside = disciplines.filter((each) => plain(each.name).split(' ').includes(wanted));
   return starts.length === 1 ? starts[0]?.id : inside.length === 1 ? inside[0]?.id : undefined;
 }
 
-const personKey = (person: Pick<RosterPerson, 'givenName' | 'familyName' | 'birthDate'>) => `${plain(person.givenName)}|${plain(person.familyName)}|${person.birthDate}`;
+const personKey = (person: Pick<RosterPerson, 'givenName' | 'familyName' | 'birthDate'>) =>
+  `${plain(person.givenName)}|${plain(person.familyName)}|${person.birthDate}`;
 
-const changeLabels: Readonly<Record<string, string>> = { disciplineId: 'discipline', sex: 'sex', massKg: 'body mass', statureM: 'stature', level: 'level' };
+const changeLabels: Readonly<Record<string, string>> = {
+  disciplineId: 'discipline',
+  sex: 'sex',
+  massKg: 'body mass',
+  statureM: 'stature',
+  level: 'level',
+};
 
 /**
  * Reads every row of a roster under a mapping and says what confirming would do: add, update, leave the same, or which
  * line and column is wrong and why. Writes nothing. People are recognised by names and date of birth, so the same file
  * read twice changes nothing.
  */
-export function planRoster(table: Table, mapping: RosterMapping, known: readonly KnownAthlete[], today: IsoDay): RosterRow[] {
+export function planRoster(
+  table: Table,
+  mapping: RosterMapping,
+  known: readonly KnownAthlete[],
+  today: IsoDay,
+): RosterRow[] {
   const byKey = new Map(known.map((athlete) => [personKey(athlete), athlete]));
   const seen = new Map<string, number>();
   return table.rows.flatMap((row, i): RosterRow[] => {
     const line = i + 2;
     if (row.every((cell) => cell === '')) return [];
     const errors: RowError[] = [];
-    const columnName = (field: RosterField) => table.headers[mapping.columns[field] ?? -1] ?? rosterFields.find((f) => f.id === field)?.label ?? field;
+    const columnName = (field: RosterField) =>
+      table.headers[mapping.columns[field] ?? -1] ?? rosterFields.find((f) => f.id === field)?.label ?? field;
     const bad = (field: RosterField, reason: string) => {
       errors.push({ line, column: columnName(field), reason });
       return undefined;
@@ -121,48 +183,137 @@ export function planRoster(table: Table, mapping: RosterMapping, known: readonly
       if (value === '') return bad(field, 'is empty');
       return value.length > 80 ? bad(field, `has ${value.length} letters; 80 at most`) : value;
     };
-    const figure = (field: 'mass' | 'stature', unit: MassUnit | LengthUnit, convert: (value: number) => number, limits: { min: number; max: number }, shown: (value: number) => string) => {
+    const figure = (
+      field: 'mass' | 'stature',
+      unit: MassUnit | LengthUnit,
+      convert: (value: number) => number,
+      limits: { min: number; max: number },
+      shown: (value: number) => string,
+    ) => {
       const text = cell(field);
       if (text === '') return bad(field, 'is empty');
       const ownUnit = /(kg|lbs?|cm|m|in|")$/i.exec(text)?.[1]?.toLowerCase();
       const value = parseDecimal(text.replace(/(kg|lbs?|cm|m|in|")$/i, ''));
       if (value === undefined) return bad(field, `"${text}" is not a number`);
       const meant = ownUnit === 'lbs' ? 'lb' : ownUnit === '"' ? 'in' : (ownUnit ?? unit);
-      const si = field === 'mass' ? toMassKg(value, meant === 'lb' ? 'lb' : 'kg') : meant === unit ? convert(value) : toStatureM(value, meant as LengthUnit);
-      if (si < limits.min || si > limits.max) return bad(field, `${text} ${ownUnit ? '' : unit} is ${shown(si)}: outside ${shown(limits.min)} to ${shown(limits.max)}`.replace('  ', ' '));
+      const si =
+        field === 'mass'
+          ? toMassKg(value, meant === 'lb' ? 'lb' : 'kg')
+          : meant === unit
+            ? convert(value)
+            : toStatureM(value, meant as LengthUnit);
+      if (si < limits.min || si > limits.max)
+        return bad(
+          field,
+          `${text} ${ownUnit ? '' : unit} is ${shown(si)}: outside ${shown(limits.min)} to ${shown(limits.max)}`.replace(
+            '  ',
+            ' ',
+          ),
+        );
       return Math.round(si * 1000) / 1000;
     };
 
     const givenName = name('givenName');
     const familyName = name('familyName');
     const birthText = cell('birthDate');
-    const birthDate = birthText === '' ? bad('birthDate', 'is empty') : (readDate(birthText, mapping.dateOrder) ?? bad('birthDate', `"${birthText}" is not a date (${mapping.dateOrder === 'iso' ? 'year-month-day' : mapping.dateOrder === 'dmy' ? 'day, month, year' : 'month, day, year'})`));
+    const birthDate =
+      birthText === ''
+        ? bad('birthDate', 'is empty')
+        : (readDate(birthText, mapping.dateOrder) ??
+          bad(
+            'birthDate',
+            `"${birthText}" is not a date (${mapping.dateOrder === 'iso' ? 'year-month-day' : mapping.dateOrder === 'dmy' ? 'day, month, year' : 'month, day, year'})`,
+          ));
     if (birthDate) {
       if (birthDate > today) bad('birthDate', `${birthDate} lies in the future`);
-      else if (ageOn(birthDate, today) < 5 || ageOn(birthDate, today) > 100) bad('birthDate', `${birthDate} makes an age of ${ageOn(birthDate, today)}; 5 to 100 are taken`);
+      else if (ageOn(birthDate, today) < 5 || ageOn(birthDate, today) > 100)
+        bad('birthDate', `${birthDate} makes an age of ${ageOn(birthDate, today)}; 5 to 100 are taken`);
     }
     const disciplineText = cell('discipline');
-    const disciplineId = disciplineText === '' ? bad('discipline', 'is empty') : (findDiscipline(disciplineText) ?? bad('discipline', `"${disciplineText}" is not a discipline of the catalogue`));
+    const disciplineId =
+      disciplineText === ''
+        ? bad('discipline', 'is empty')
+        : (findDiscipline(disciplineText) ??
+          bad('discipline', `"${disciplineText}" is not a discipline of the catalogue`));
     const sexText = plain(cell('sex'));
-    const sex = sexText === '' ? 'unspecified' : ['f', 'w', 'female', 'woman', 'girl'].includes(sexText) ? 'female' : ['m', 'male', 'man', 'boy'].includes(sexText) ? 'male' : bad('sex', `"${cell('sex')}" is not female, male or empty`);
-    const massKg = figure('mass', mapping.massUnit, (v) => toMassKg(v, mapping.massUnit), bodyLimits.massKg, (v) => `${Math.round(v)} kg`);
-    const statureM = figure('stature', mapping.lengthUnit, (v) => toStatureM(v, mapping.lengthUnit), bodyLimits.statureM, (v) => `${v.toFixed(2)} m`);
+    const sex =
+      sexText === ''
+        ? 'unspecified'
+        : ['f', 'w', 'female', 'woman', 'girl'].includes(sexText)
+          ? 'female'
+          : ['m', 'male', 'man', 'boy'].includes(sexText)
+            ? 'male'
+            : bad('sex', `"${cell('sex')}" is not female, male or empty`);
+    const massKg = figure(
+      'mass',
+      mapping.massUnit,
+      (v) => toMassKg(v, mapping.massUnit),
+      bodyLimits.massKg,
+      (v) => `${Math.round(v)} kg`,
+    );
+    const statureM = figure(
+      'stature',
+      mapping.lengthUnit,
+      (v) => toStatureM(v, mapping.lengthUnit),
+      bodyLimits.statureM,
+      (v) => `${v.toFixed(2)} m`,
+    );
     const levelText = plain(cell('level'));
-    const level = levelText === '' ? 'trained' : (['novice', 'trained', 'advanced'] as const).find((each) => each === levelText) ?? bad('level', `"${cell('level')}" is not novice, trained or advanced`);
+    const level =
+      levelText === ''
+        ? 'trained'
+        : ((['novice', 'trained', 'advanced'] as const).find((each) => each === levelText) ??
+          bad('level', `"${cell('level')}" is not novice, trained or advanced`));
 
-    if (errors.length > 0 || !givenName || !familyName || !birthDate || !disciplineId || !sex || massKg === undefined || statureM === undefined || !level) {
+    if (
+      errors.length > 0 ||
+      !givenName ||
+      !familyName ||
+      !birthDate ||
+      !disciplineId ||
+      !sex ||
+      massKg === undefined ||
+      statureM === undefined ||
+      !level
+    ) {
       return [{ line, status: 'error', errors }];
     }
-    const person: RosterPerson = { givenName, familyName, birthDate, disciplineId, sex, massKg, statureM, level };
+    const person: RosterPerson = {
+      givenName,
+      familyName,
+      birthDate,
+      disciplineId,
+      sex,
+      massKg,
+      statureM,
+      level,
+    };
     const key = personKey(person);
     const earlier = seen.get(key);
-    if (earlier !== undefined) return [{ line, status: 'error', errors: [{ line, column: columnName('familyName'), reason: `is the same person as line ${earlier}` }] }];
+    if (earlier !== undefined)
+      return [
+        {
+          line,
+          status: 'error',
+          errors: [
+            { line, column: columnName('familyName'), reason: `is the same person as line ${earlier}` },
+          ],
+        },
+      ];
     seen.set(key, line);
     const match = byKey.get(key);
     if (!match) return [{ line, status: 'new', person, athleteId: undefined, changes: [] }];
     // A column the file does not have leaves what is stored.
-    const merged: RosterPerson = { ...person, sex: sexText === '' ? match.sex : person.sex, level: levelText === '' ? match.level : person.level };
-    const changes = (Object.keys(changeLabels) as (keyof RosterPerson)[]).filter((field) => merged[field] !== match[field]).map((field) => changeLabels[field] ?? field);
-    return [{ line, status: changes.length > 0 ? 'update' : 'same', person: merged, athleteId: match.id, changes }];
+    const merged: RosterPerson = {
+      ...person,
+      sex: sexText === '' ? match.sex : person.sex,
+      level: levelText === '' ? match.level : person.level,
+    };
+    const changes = (Object.keys(changeLabels) as (keyof RosterPerson)[])
+      .filter((field) => merged[field] !== match[field])
+      .map((field) => changeLabels[field] ?? field);
+    return [
+      { line, status: changes.length > 0 ? 'update' : 'same', person: merged, athleteId: match.id, changes },
+    ];
   });
 }

@@ -9,7 +9,9 @@ export interface Table {
   readonly delimiter: ',' | ';' | '\t';
 }
 
-export type TableResult = { readonly ok: true; readonly table: Table } | { readonly ok: false; readonly error: string };
+export type TableResult =
+  | { readonly ok: true; readonly table: Table }
+  | { readonly ok: false; readonly error: string };
 
 const fail = (error: string): TableResult => ({ ok: false, error });
 
@@ -20,14 +22,24 @@ const fail = (error: string): TableResult => ({ ok: false, error });
 export function decodeTable(bytes: Uint8Array): { ok: true; text: string } | { ok: false; error: string } {
   if (bytes.length === 0) return { ok: false, error: 'The file is empty.' };
   if (bytes.length > tableLimits.bytes) {
-    return { ok: false, error: `The file has ${(bytes.length / 1024 / 1024).toFixed(1)} MB; at most ${tableLimits.bytes / 1024 / 1024} MB are read.` };
+    return {
+      ok: false,
+      error: `The file has ${(bytes.length / 1024 / 1024).toFixed(1)} MB; at most ${tableLimits.bytes / 1024 / 1024} MB are read.`,
+    };
   }
   if ((bytes[0] === 0xff && bytes[1] === 0xfe) || (bytes[0] === 0xfe && bytes[1] === 0xff)) {
     return { ok: true, text: new TextDecoder(bytes[0] === 0xff ? 'utf-16le' : 'utf-16be').decode(bytes) };
   }
   const head = bytes.subarray(0, 65_536);
-  const controls = head.reduce((n, byte) => n + (byte === 0 || (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13) ? 1 : 0), 0);
-  if (head.includes(0) || controls > head.length * 0.01) return { ok: false, error: 'This is not a text file: it holds binary data, whatever its name says. Save the roster as CSV.' };
+  const controls = head.reduce(
+    (n, byte) => n + (byte === 0 || (byte < 32 && byte !== 9 && byte !== 10 && byte !== 13) ? 1 : 0),
+    0,
+  );
+  if (head.includes(0) || controls > head.length * 0.01)
+    return {
+      ok: false,
+      error: 'This is not a text file: it holds binary data, whatever its name says. Save the roster as CSV.',
+    };
   try {
     return { ok: true, text: new TextDecoder('utf-8', { fatal: true }).decode(bytes) };
   } catch {
@@ -53,9 +65,11 @@ export function readTable(text: string): TableResult {
   if (broken) return fail(`Line ${(broken.row ?? 0) + 1}: a quotation mark is opened and not closed.`);
   const [headers, ...rows] = parsed.data.map((row) => row.map((cell) => cell.trim()));
   if (!headers || headers.every((cell) => cell === '')) return fail('Line 1 should hold the column names.');
-  if (headers.length > tableLimits.columns) return fail(`Line 1 has ${headers.length} columns; at most ${tableLimits.columns} are read.`);
+  if (headers.length > tableLimits.columns)
+    return fail(`Line 1 has ${headers.length} columns; at most ${tableLimits.columns} are read.`);
   while (rows.length > 0 && rows.at(-1)?.every((cell) => cell === '')) rows.pop();
   if (rows.length === 0) return fail('There is a header line and nothing below it.');
-  if (rows.length > tableLimits.rows) return fail(`The file has ${rows.length} rows; at most ${tableLimits.rows} are read.`);
+  if (rows.length > tableLimits.rows)
+    return fail(`The file has ${rows.length} rows; at most ${tableLimits.rows} are read.`);
   return { ok: true, table: { headers, rows, delimiter } };
 }

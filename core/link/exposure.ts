@@ -13,7 +13,13 @@ export interface Exposure {
   readonly arithmetic: string;
 }
 
-const nouns = { steps: 'steps', strokes: 'pedal strokes', strides: 'strides', cycles: 'cycles', routines: 'shapes and landings' } as const;
+const nouns = {
+  steps: 'steps',
+  strokes: 'pedal strokes',
+  strides: 'strides',
+  cycles: 'cycles',
+  routines: 'shapes and landings',
+} as const;
 
 /** 220 min as "3 h 40", 54 as "54 min", 0.3 as "18 s". */
 export function durationText(minutes: number): string {
@@ -29,7 +35,10 @@ export function grouped(value: number): string {
 }
 
 /** What the event asks in numbers: rate x minutes, from the event's own figures or the discipline's defaults. */
-export function exposure(discipline: Discipline, event?: { minutes?: number | null; perMinute?: number | null }): Exposure {
+export function exposure(
+  discipline: Discipline,
+  event?: { minutes?: number | null; perMinute?: number | null },
+): Exposure {
   const { kind } = discipline.exposure;
   const minutes = event?.minutes ?? discipline.exposure.minutes;
   const perMinute = event?.perMinute ?? discipline.exposure.perMinute;
@@ -37,7 +46,11 @@ export function exposure(discipline: Discipline, event?: { minutes?: number | nu
   const perSide = kind === 'routines' || kind === 'strides' ? undefined : total / 2;
   const noun = nouns[kind];
   return {
-    kind, minutes, perMinute, total, perSide,
+    kind,
+    minutes,
+    perMinute,
+    total,
+    perSide,
     source: event?.minutes || event?.perMinute ? 'event' : 'default',
     arithmetic: `${grouped(perMinute)} ${noun} a minute x ${durationText(minutes)} = ${grouped(total)}${perSide === undefined ? '' : `, ${grouped(perSide)} on each side`}`,
   };
@@ -46,10 +59,11 @@ export function exposure(discipline: Discipline, event?: { minutes?: number | nu
 /** How often the event asks, as the tail of a sentence about one side or both. */
 export function exposureClause(x: Exposure, side: 'left' | 'right' | 'both'): string {
   const length = durationText(x.minutes);
-  if (x.kind === 'steps' && side !== 'both') return `${length} puts the ${side} leg down about ${grouped(x.perSide ?? 0)} times`;
-  if (x.kind === 'steps') return `${length} is about ${grouped(x.total)} steps`;
-  if (x.kind === 'strokes') return `${length} is about ${grouped(x.total)} pedal strokes`;
-  if (x.kind === 'strides') return `${length} is about ${grouped(x.total)} strides`;
-  if (x.kind === 'cycles') return `${length} is about ${grouped(x.total)} cycles`;
+  if (x.kind === 'steps' && side !== 'both')
+    return `${length} of it puts the ${side} leg down about ${grouped(x.perSide ?? 0)} times`;
+  if (x.kind === 'steps') return `${length} of it is about ${grouped(x.total)} steps`;
+  if (x.kind === 'strokes') return `${length} of it is about ${grouped(x.total)} pedal strokes`;
+  if (x.kind === 'strides') return `${length} of it is about ${grouped(x.total)} strides`;
+  if (x.kind === 'cycles') return `${length} of it is about ${grouped(x.total)} cycles`;
   return `one routine of ${length} holds about ${grouped(x.total)} shapes and landings`;
 }

@@ -1,4 +1,4 @@
-import { otherSide, type QualityId, screenTest, type SideKey } from '~/core/catalogue';
+import { otherSide, type QualityId, type SideKey, screenTest } from '~/core/catalogue';
 import type { Capability } from '~/core/screen/assess';
 import type { TestGap } from '~/core/screen/ratios';
 
@@ -13,7 +13,11 @@ export interface GapArithmetic {
 const clamp01 = (value: number) => Math.min(1, Math.max(0, value));
 
 /** Sided tests of a quality whose own results agree that `weaker` is the weaker working side. */
-function agreeing(gaps: readonly TestGap[], id: QualityId, weaker: SideKey): { real: boolean; count: number } {
+function agreeing(
+  gaps: readonly TestGap[],
+  id: QualityId,
+  weaker: SideKey,
+): { real: boolean; count: number } {
   let real = false;
   let count = 0;
   for (const gap of gaps) {
@@ -28,11 +32,18 @@ function agreeing(gaps: readonly TestGap[], id: QualityId, weaker: SideKey): { r
 }
 
 /** The side gap of one quality-side, with the rule that made it act or not. */
-export function gapOf(capability: Capability, other: Capability | undefined, gaps: readonly TestGap[], actingFrom: number): GapArithmetic {
-  if (capability.side === 'both' || capability.uncapped === undefined || other?.uncapped === undefined) return { gap: 0, acting: 0, verdict: 'none' };
+export function gapOf(
+  capability: Capability,
+  other: Capability | undefined,
+  gaps: readonly TestGap[],
+  actingFrom: number,
+): GapArithmetic {
+  if (capability.side === 'both' || capability.uncapped === undefined || other?.uncapped === undefined)
+    return { gap: 0, acting: 0, verdict: 'none' };
   const better = Math.max(capability.uncapped, other.uncapped);
   const gap = better === 0 ? 0 : (better - Math.min(capability.uncapped, other.uncapped)) / better;
-  if (capability.uncapped > other.uncapped || gap === 0) return { gap, acting: 0, verdict: gap === 0 ? 'none' : 'stronger' };
+  if (capability.uncapped > other.uncapped || gap === 0)
+    return { gap, acting: 0, verdict: gap === 0 ? 'none' : 'stronger' };
   const acting = clamp01((gap - actingFrom) / 0.2);
   if (acting === 0) return { gap, acting: 0, verdict: 'small' };
   const evidence = agreeing(gaps, capability.quality, capability.side);

@@ -7,8 +7,8 @@ import {
   type QualityId,
   quality,
   type ScreenTest,
-  screenTests,
   type SideKey,
+  screenTests,
 } from '~/core/catalogue';
 import { cautionBar, gateTest } from '~/core/clear/gates';
 import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess';
@@ -65,7 +65,9 @@ export interface LinkInput {
   readonly cautions: readonly string[];
   /** Equipment at hand, so that the test proposed to settle a doubt can be done. */
   readonly kit: readonly string[];
-  readonly event?: { readonly minutes?: number | null; readonly perMinute?: number | null; readonly name?: string } | undefined;
+  readonly event?:
+    | { readonly minutes?: number | null; readonly perMinute?: number | null; readonly name?: string }
+    | undefined;
   readonly settings?: LinkSettings | undefined;
 }
 
@@ -81,17 +83,28 @@ export interface LinkResult {
 }
 
 /** The test that would raise confidence most: allowed, kit at hand, most direct and reliable, not just done. */
-function settlingTest(id: QualityId, done: readonly string[], cautions: readonly string[], kit: readonly string[]): ScreenTest | undefined {
+function settlingTest(
+  id: QualityId,
+  done: readonly string[],
+  cautions: readonly string[],
+  kit: readonly string[],
+): ScreenTest | undefined {
   const serving = screenTests.filter(
-    (test) => test.feeds.some((feed) => feed.quality === id) && gateTest(test, cautions).allowed && test.needs.every((need) => need === 'none' || kit.includes(need)),
+    (test) =>
+      test.feeds.some((feed) => feed.quality === id) &&
+      gateTest(test, cautions).allowed &&
+      test.needs.every((need) => need === 'none' || kit.includes(need)),
   );
-  const worth = (test: ScreenTest) => (test.feeds[0]?.quality === id ? 2 : 0) + test.reliability + (done.includes(test.id) ? -1 : 0);
+  const worth = (test: ScreenTest) =>
+    (test.feeds[0]?.quality === id ? 2 : 0) + test.reliability + (done.includes(test.id) ? -1 : 0);
   return serving.sort((a, b) => worth(b) - worth(a))[0];
 }
 
 /** Ladders that serve a quality and have at least one rung the cautions leave. */
 export function servingLadders(id: QualityId, cautions: readonly string[]): string[] {
-  return ladders.filter((each) => each.quality === id && each.rungs.some((rung) => !cautionBar(each, rung, cautions))).map((each) => each.id);
+  return ladders
+    .filter((each) => each.quality === id && each.rungs.some((rung) => !cautionBar(each, rung, cautions)))
+    .map((each) => each.id);
 }
 
 const per = (value: number) => Math.round(value * 100);
@@ -115,19 +128,35 @@ export function link(input: LinkInput): LinkResult {
     const demand = profile[each.quality] / 5;
     const ladderIds = servingLadders(each.quality, input.cautions);
     if (ladderIds.length === 0) {
-      if (!blocked.some((b) => b.quality === each.quality)) blocked.push({ quality: each.quality, why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions.` });
+      if (!blocked.some((b) => b.quality === each.quality))
+        blocked.push({
+          quality: each.quality,
+          why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions.`,
+        });
       continue;
     }
-    const other = capabilities.find((c) => c.quality === each.quality && c.side === otherSide(each.side) && c.side !== each.side);
+    const other = capabilities.find(
+      (c) => c.quality === each.quality && c.side === otherSide(each.side) && c.side !== each.side,
+    );
     const shortfall = each.capability === undefined ? 0 : Math.max(0, 1 - each.capability / 100);
     const gap = gapOf(each, other, gaps, settings.actingGap);
     const { weights } = settings;
-    const value = demand * (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * each.faultLoad);
+    const value =
+      demand *
+      (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * each.faultLoad);
     const untested = each.capability === undefined;
     const settle = untested || (each.confidence < lowConfidence && (value > 0 || demand >= 0.6));
-    const breathFirst = each.quality === 'breath_brace' && !untested && (each.capability ?? 0) < settings.breathFirstBelow;
+    const breathFirst =
+      each.quality === 'breath_brace' && !untested && (each.capability ?? 0) < settings.breathFirstBelow;
     const verdict = breathFirst ? 'first' : settle ? 'settle' : value > 0.005 ? 'train' : 'keep';
-    const settleBy = settle ? settlingTest(each.quality, each.parts.map((p) => p.result.testId), input.cautions, input.kit) : undefined;
+    const settleBy = settle
+      ? settlingTest(
+          each.quality,
+          each.parts.map((p) => p.result.testId),
+          input.cautions,
+          input.kit,
+        )
+      : undefined;
     const arithmetic = untested
       ? `demand ${profile[each.quality]} of 5; untested`
       : `${demand.toFixed(1)} x (${weights.shortfall} x ${shortfall.toFixed(2)} + ${weights.sideGap} x ${gap.acting.toFixed(2)} + ${weights.faults} x ${each.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[each.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(each.faultLoad)} %, confidence ${per(each.confidence)} %`;
@@ -143,14 +172,33 @@ export function link(input: LinkInput): LinkResult {
       priority: value,
       verdict,
       settleBy: settleBy?.id,
-      sentence: prioritySentence({ capability: each, other, gap, demandOf5: profile[each.quality], exposure: x, verdict, settleBy, eventName: input.event?.name, ladderIds }),
+      sentence: prioritySentence({
+        capability: each,
+        other,
+        gap,
+        demandOf5: profile[each.quality],
+        exposure: x,
+        verdict,
+        settleBy,
+        eventName: input.event?.name,
+        ladderIds,
+      }),
       arithmetic,
       ladderIds,
       parts: each.parts,
     });
   }
   priorities.sort(comparePriorities);
-  return { priorities, blocked, capabilities, exposure: x, ratios: ratios(results), gaps, patterns: patterns(results, gaps), catalogueVersion };
+  return {
+    priorities,
+    blocked,
+    capabilities,
+    exposure: x,
+    ratios: ratios(results),
+    gaps,
+    patterns: patterns(results, gaps),
+    catalogueVersion,
+  };
 }
 
 const verdictOrder = { first: 0, train: 1, settle: 1, keep: 2 } as const;

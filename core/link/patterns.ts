@@ -17,43 +17,91 @@ export function patterns(results: readonly TestResult[], gaps: readonly TestGap[
   const found: Pattern[] = [];
 
   if (low('leg_lowering_angle') && results.some((each) => each.faultIds.includes('hip_flexor_takeover'))) {
-    found.push({ id: 'hip_flexors_for_trunk', found: 'Leg lowering lost high and hip flexors take over.', check: "Hip flexors may be doing the trunk's work." });
+    found.push({
+      id: 'hip_flexors_for_trunk',
+      found: 'Leg lowering lost high and hip flexors take over.',
+      check: "Hip flexors may be doing the trunk's work.",
+    });
   }
-  if (low('brace_breathing') && results.some((each) => each.faultIds.includes('rib_flare')) && results.some((each) => each.faultIds.includes('chest_breath'))) {
-    found.push({ id: 'breath_before_strength', found: 'Ribs flare, chest breathing, few breaths under the brace.', check: 'Breath before strength.' });
+  if (
+    low('brace_breathing') &&
+    results.some((each) => each.faultIds.includes('rib_flare')) &&
+    results.some((each) => each.faultIds.includes('chest_breath'))
+  ) {
+    found.push({
+      id: 'breath_before_strength',
+      found: 'Ribs flare, chest breathing, few breaths under the brace.',
+      check: 'Breath before strength.',
+    });
   }
   for (const drop of of('pelvic_drop_stance')) {
     if (drop.side === 'both' || drop.value === null || drop.value <= drop.target.value) continue;
-    const bridge = of('bridge_foot_float').find((each) => each.side === otherSide(drop.side) && each.score < 100);
+    const bridge = of('bridge_foot_float').find(
+      (each) => each.side === otherSide(drop.side) && each.score < 100,
+    );
     if (bridge) {
-      found.push({ id: `stance_hip_${drop.side}`, found: `Pelvis drops in ${drop.side} stance and tips in the bridge over the ${drop.side} foot.`, check: `Check stance-side hip control, ${drop.side}.` });
+      found.push({
+        id: `stance_hip_${drop.side}`,
+        found: `Pelvis drops in ${drop.side} stance and tips in the bridge over the ${drop.side} foot.`,
+        check: `Check stance-side hip control, ${drop.side}.`,
+      });
     }
     if (drop.faultIds.includes('trunk_lean')) {
-      found.push({ id: `compensated_drop_${drop.side}`, found: `Drop with trunk lean in ${drop.side} stance.`, check: 'A compensated drop: the lean hides part of it.' });
+      found.push({
+        id: `compensated_drop_${drop.side}`,
+        found: `Drop with trunk lean in ${drop.side} stance.`,
+        check: 'A compensated drop: the lean hides part of it.',
+      });
     }
   }
   for (const ratio of ratios(results)) {
-    if (ratio.id === 'flexor_extensor' && ratio.says) found.push({ id: 'flexor_extensor', found: `Flexor : extensor ${ratio.value.toFixed(2)}.`, check: ratio.says });
+    if (ratio.id === 'flexor_extensor' && ratio.says)
+      found.push({
+        id: 'flexor_extensor',
+        found: `Flexor : extensor ${ratio.value.toFixed(2)}.`,
+        check: ratio.says,
+      });
   }
   const real = gaps.filter((gap) => gap.worse && (gap.unit !== '%' || gap.amount > 10) && gap.beyondError);
-  const weakerOf = (gap: TestGap) => (screenTest(gap.testId).feeds[0]?.worksSide === 'opposite' ? otherSide(gap.worse ?? 'both') : gap.worse);
+  const weakerOf = (gap: TestGap) =>
+    screenTest(gap.testId).feeds[0]?.worksSide === 'opposite' ? otherSide(gap.worse ?? 'both') : gap.worse;
   for (const side of ['left', 'right'] as const) {
     const same = real.filter((gap) => weakerOf(gap) === side);
     if (same.length >= 2) {
-      found.push({ id: `true_side_${side}`, found: `${same.length} sided tests are worse on the ${side}: ${same.map((gap) => screenTest(gap.testId).name.toLowerCase()).join(', ')}.`, check: `A true side deficit, ${side}.` });
+      found.push({
+        id: `true_side_${side}`,
+        found: `${same.length} sided tests are worse on the ${side}: ${same.map((gap) => screenTest(gap.testId).name.toLowerCase()).join(', ')}.`,
+        check: `A true side deficit, ${side}.`,
+      });
     }
   }
   const frontWall = results.filter((each) => screenTest(each.testId).feeds[0]?.quality === 'anti_extension');
   if (frontWall.filter((each) => each.faultIds.includes('felt_low_back')).length >= 2) {
-    found.push({ id: 'felt_low_back', found: 'Felt in the low back in two front-wall tests.', check: 'Step back a rung and re-check contact.' });
+    found.push({
+      id: 'felt_low_back',
+      found: 'Felt in the low back in two front-wall tests.',
+      check: 'Step back a rung and re-check contact.',
+    });
   }
   if (has('bridge_foot_float', 'hamstring_cramp') || has('single_leg_bridge', 'hamstring_cramp')) {
-    found.push({ id: 'hip_drive_late', found: 'Hamstring cramp in a bridge.', check: 'Hip drive late: shorten the lever, cue the heel, glute first.' });
+    found.push({
+      id: 'hip_drive_late',
+      found: 'Hamstring cramp in a bridge.',
+      check: 'Hip drive late: shorten the lever, cue the heel, glute first.',
+    });
   }
   const holds = results.filter((each) => screenTest(each.testId).kind === 'hold');
   const reactive = results.filter((each) => screenTest(each.testId).feeds[0]?.quality === 'reactive');
-  if (holds.length >= 2 && holds.every((each) => each.score >= 85) && reactive.some((each) => each.score < 70)) {
-    found.push({ id: 'timing_missing', found: 'Good holds, poor quick brace.', check: 'Strength is there, timing is missing: choose moving and reactive rungs.' });
+  if (
+    holds.length >= 2 &&
+    holds.every((each) => each.score >= 85) &&
+    reactive.some((each) => each.score < 70)
+  ) {
+    found.push({
+      id: 'timing_missing',
+      found: 'Good holds, poor quick brace.',
+      check: 'Strength is there, timing is missing: choose moving and reactive rungs.',
+    });
   }
   return found;
 }

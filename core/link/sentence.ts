@@ -1,4 +1,12 @@
-import { fault, ladder, type QualityId, quality, type ScreenTest, type SideKey, screenTest } from '~/core/catalogue';
+import {
+  fault,
+  ladder,
+  type QualityId,
+  quality,
+  type ScreenTest,
+  type SideKey,
+  screenTest,
+} from '~/core/catalogue';
 import type { Capability, TestResult } from '~/core/screen/assess';
 import { gradeWords } from '~/core/screen/words';
 import { type Exposure, exposureClause } from './exposure';
@@ -36,6 +44,8 @@ export function targetText(testId: string, target: number): string {
   const test = screenTest(testId);
   if (test.kind === 'grade') return 'owned';
   if (test.kind === 'level') return `level ${target}`;
+  // The unit of a count stands beside the result already.
+  if (test.kind === 'count') return String(target);
   return test.unit.startsWith('°') ? `${target}${test.unit}` : `${target} ${test.unit}`;
 }
 
@@ -54,8 +64,11 @@ export interface SentenceInput {
 /** One explaining sentence (or two short ones) made from the numbers of a priority. */
 export function prioritySentence(input: SentenceInput): string {
   const { capability, other, gap, verdict } = input;
-  const settle = input.settleBy ? ` ${input.settleBy.name} (${input.settleBy.minutes} min) would settle it.` : '';
-  const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]?.result;
+  const settle = input.settleBy
+    ? ` ${input.settleBy.name} (${input.settleBy.minutes} min) would settle it.`
+    : '';
+  const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]
+    ?.result;
   if (!main) return `Not tested yet; the sport asks ${input.demandOf5} of 5.${settle}`;
   const test = screenTest(main.testId);
   const measured = `${test.name} ${rawText(main)} against ${targetText(main.testId, main.target.value)}`;
@@ -69,10 +82,18 @@ export function prioritySentence(input: SentenceInput): string {
     beyond_error: ` The side gap of ${Math.round(gap.gap * 100)} % is beyond test error.`,
     repeated: ` The side gap of ${Math.round(gap.gap * 100)} % shows in two tests.`,
   };
-  const seen = [...new Set(capability.parts.flatMap((part) => part.result.faultIds))].slice(0, 2).map((id) => fault(id).name.toLowerCase());
+  const seen = [...new Set(capability.parts.flatMap((part) => part.result.faultIds))]
+    .slice(0, 2)
+    .map((id) => fault(id).name.toLowerCase());
   const faultText = seen.length > 0 ? ` Seen: ${seen.join(', ')}.` : '';
   const asks = `The sport asks ${input.demandOf5} of 5${input.demandOf5 >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
-  const serve = verdict === 'train' || verdict === 'first' ? ` Served by ${input.ladderIds.slice(0, 2).map((id) => ladder(id).name.toLowerCase()).join(' and ')}.` : '';
+  const serve =
+    verdict === 'train' || verdict === 'first'
+      ? ` Served by ${input.ladderIds
+          .slice(0, 2)
+          .map((id) => ladder(id).name.toLowerCase())
+          .join(' and ')}.`
+      : '';
   const first = verdict === 'first' ? ' Nothing above it holds until this does.' : '';
   const doubt = verdict === 'settle' ? ` Confidence is low.${settle}` : '';
   return `${measured}${beside}.${gapText[gap.verdict]}${faultText} ${asks}${first}${doubt}${serve}`;

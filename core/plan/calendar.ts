@@ -62,7 +62,13 @@ export interface CalendarInput {
 }
 
 /** Default phase lengths in weeks with their least and most; from the season rules. */
-const lengths = { ground: [3, 1, 4], build: [5, 0, 6], load: [4, 0, 5], sport: [3, 0, 4], sharpen: [2, 1, 2] } as const;
+const lengths = {
+  ground: [3, 1, 4],
+  build: [5, 0, 6],
+  load: [4, 0, 5],
+  sport: [3, 0, 4],
+  sharpen: [2, 1, 2],
+} as const;
 type Cycle = keyof typeof lengths;
 const cycle: readonly Cycle[] = ['ground', 'build', 'load', 'sport', 'sharpen'];
 const restoreWeeks = 2;
@@ -76,7 +82,8 @@ export function splitPhases(weeks: number): Phase[] {
   const size: Record<Cycle, number> = { ground: 3, build: 5, load: 4, sport: 3, sharpen: weeks < 8 ? 1 : 2 };
   const sum = () => cycle.reduce((total, each) => total + size[each], 0);
   for (const each of ['load', 'sport', 'build', 'ground'] as const) {
-    while (sum() > weeks && size[each] > (each === 'ground' ? lengths.ground[1] : Math.min(2, size[each]))) size[each] -= 1;
+    while (sum() > weeks && size[each] > (each === 'ground' ? lengths.ground[1] : Math.min(2, size[each])))
+      size[each] -= 1;
   }
   for (const each of ['load', 'sport', 'build', 'sharpen', 'ground'] as const) {
     while (sum() > weeks && size[each] > (each === 'sharpen' ? 1 : 0)) size[each] -= 1;
@@ -95,8 +102,12 @@ function weekIndexOf(startsOn: IsoDay, day: IsoDay): number {
 /** The events the season is built back from: A events, or the most important one when there is no A. */
 export function anchorsOf(events: readonly PlanEvent[]): PlanEvent[] {
   const sorted = [...events].sort((a, b) => a.onDate.localeCompare(b.onDate));
-  const top = (['A', 'B', 'C'] as const).find((priority) => sorted.some((event) => event.priority === priority));
-  return top === 'A' ? sorted.filter((event) => event.priority === 'A') : sorted.filter((event) => event.priority === top).slice(-1);
+  const top = (['A', 'B', 'C'] as const).find((priority) =>
+    sorted.some((event) => event.priority === priority),
+  );
+  return top === 'A'
+    ? sorted.filter((event) => event.priority === 'A')
+    : sorted.filter((event) => event.priority === top).slice(-1);
 }
 
 function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: number): Phase[] {
@@ -127,16 +138,23 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
   const phaseOf = phaseRow({ ...input, startsOn }, anchors, total);
   const anchorWeeks = new Set(anchors.map((event) => weekIndexOf(startsOn, event.onDate)));
   const lastAnchorWeek = weekIndexOf(startsOn, last.onDate);
-  const blackDays = Array.from({ length: total }, (_, week) =>
-    Array.from({ length: 7 }, (_, d) => addDays(startsOn, week * 7 + d)).filter((day) => input.blackouts.some((b) => day >= b.from && day <= b.to)).length,
+  const blackDays = Array.from(
+    { length: total },
+    (_, week) =>
+      Array.from({ length: 7 }, (_, d) => addDays(startsOn, week * 7 + d)).filter((day) =>
+        input.blackouts.some((b) => day >= b.from && day <= b.to),
+      ).length,
   );
-  const eventsOf = Array.from({ length: total }, (_, week) => events.filter((event) => weekIndexOf(startsOn, event.onDate) === week));
+  const eventsOf = Array.from({ length: total }, (_, week) =>
+    events.filter((event) => weekIndexOf(startsOn, event.onDate) === week),
+  );
 
   const fixed = (week: number): WeekKind | undefined => {
     if (week >= total) return undefined;
     if ((blackDays[week] ?? 0) >= 4) return 'black';
     if (phaseOf[week] === 'sharpen' || anchorWeeks.has(week)) return 'sharpen';
-    if (phaseOf[week] === 'restore') return anchorWeeks.has(week - 1) && week - 1 !== lastAnchorWeek ? 'after' : 'restore';
+    if (phaseOf[week] === 'restore')
+      return anchorWeeks.has(week - 1) && week - 1 !== lastAnchorWeek ? 'after' : 'restore';
     if (eventsOf[week]?.some((event) => event.priority === 'B')) return 'event';
     if (anchorWeeks.has(week - 1) && week - 1 !== lastAnchorWeek) return 'after';
     return undefined;
@@ -164,6 +182,14 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
     });
     const retest = !nearEvent && ((kind === 'deload' && sinceTest >= 4) || week === total - 1);
     if (retest) sinceTest = 0;
-    return { index: week, startsOn: weekStart, phase: phaseOf[week] ?? 'restore', kind, retest, blackDays: blackDays[week] ?? 0, eventIds: (eventsOf[week] ?? []).map((event) => event.id) };
+    return {
+      index: week,
+      startsOn: weekStart,
+      phase: phaseOf[week] ?? 'restore',
+      kind,
+      retest,
+      blackDays: blackDays[week] ?? 0,
+      eventIds: (eventsOf[week] ?? []).map((event) => event.id),
+    };
   });
 }

@@ -2,21 +2,48 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '~/core/body/dates';
 import { qualities, sideKeysOf } from '~/core/catalogue';
 import { type Blackout, type PlanEvent, seasonCalendar, splitPhases } from './calendar';
-import { periodise, type PeriodiseInput, planDefaults, type PlanPriority } from './periodise';
+import { type PeriodiseInput, type PlanPriority, periodise, planDefaults } from './periodise';
 
 const startsOn = '2026-11-23';
-const eventIn = (weeks: number, priority: PlanEvent['priority'] = 'A', id = 'e1'): PlanEvent => ({ id, name: 'Corvel Edge', onDate: addDays(startsOn, weeks * 7 - 2), priority });
-const calendar = (events: PlanEvent[], blackouts: Blackout[] = [], deloadEvery = 4) => seasonCalendar({ startsOn, events, blackouts, firstWeekday: 1, deloadEvery });
+const eventIn = (weeks: number, priority: PlanEvent['priority'] = 'A', id = 'e1'): PlanEvent => ({
+  id,
+  name: 'Corvel Edge',
+  onDate: addDays(startsOn, weeks * 7 - 2),
+  priority,
+});
+const calendar = (events: PlanEvent[], blackouts: Blackout[] = [], deloadEvery = 4) =>
+  seasonCalendar({ startsOn, events, blackouts, firstWeekday: 1, deloadEvery });
 
 const priorities: PlanPriority[] = qualities.flatMap(({ id }) =>
-  sideKeysOf(id).map((side) => ({ quality: id, side, priority: id === 'pelvic_level' ? 0.6 : 0.1, capability: 80, demand: id === 'trunk_flexion_control' ? 0.2 : 0.8, weakerByGap: id === 'pelvic_level' && side === 'left' })),
+  sideKeysOf(id).map((side) => ({
+    quality: id,
+    side,
+    priority: id === 'pelvic_level' ? 0.6 : 0.1,
+    capability: 80,
+    demand: id === 'trunk_flexion_control' ? 0.2 : 0.8,
+    weakerByGap: id === 'pelvic_level' && side === 'left',
+  })),
 );
 const base: PeriodiseInput = {
-  startsOn, events: [eventIn(17)], blackouts: [], firstWeekday: 1, level: 'trained', ageYears: 30, sessionsPerWeek: 3, minutesPerSession: 25, priorities, blocked: [], cautions: [],
+  startsOn,
+  events: [eventIn(17)],
+  blackouts: [],
+  firstWeekday: 1,
+  level: 'trained',
+  ageYears: 30,
+  sessionsPerWeek: 3,
+  minutesPerSession: 25,
+  priorities,
+  blocked: [],
+  cautions: [],
 };
-const doseOf = (week: { cells: readonly { quality: string; side: string; dose: number }[] } | undefined, quality: string, side: string) =>
-  week?.cells.find((cell) => cell.quality === quality && cell.side === side)?.dose ?? 0;
-const totalOf = (week: { cells: readonly { side: string; dose: number }[] }) => week.cells.reduce((sum, cell) => sum + cell.dose * (cell.side === 'both' ? 1 : 0.5), 0);
+const doseOf = (
+  week: { cells: readonly { quality: string; side: string; dose: number }[] } | undefined,
+  quality: string,
+  side: string,
+) => week?.cells.find((cell) => cell.quality === quality && cell.side === side)?.dose ?? 0;
+const totalOf = (week: { cells: readonly { side: string; dose: number }[] }) =>
+  week.cells.reduce((sum, cell) => sum + cell.dose * (cell.side === 'both' ? 1 : 0.5), 0);
 
 describe('phases', () => {
   it('plans 17 weeks back as 3 ground, 5 build, 4 load, 3 sport, 2 sharpen', () => {
@@ -32,7 +59,9 @@ describe('phases', () => {
   });
   it('shrinks Load first, then Sport, then Build', () => {
     const row = splitPhases(12);
-    expect(row.filter((phase) => phase === 'build').length).toBeGreaterThan(row.filter((phase) => phase === 'load').length);
+    expect(row.filter((phase) => phase === 'build').length).toBeGreaterThan(
+      row.filter((phase) => phase === 'load').length,
+    );
   });
 });
 
@@ -40,7 +69,9 @@ describe('calendar', () => {
   it('ends two weeks after the event, and deloads every fourth load week', () => {
     const weeks = calendar([eventIn(17)]);
     expect(weeks).toHaveLength(19);
-    expect(weeks.map((week) => week.kind).join(' ')).toBe('load load load deload load load load deload load load load deload load load load sharpen sharpen restore restore');
+    expect(weeks.map((week) => week.kind).join(' ')).toBe(
+      'load load load deload load load load deload load load load deload load load load sharpen sharpen restore restore',
+    );
     expect(weeks[16]?.eventIds).toEqual(['e1']);
   });
   it('lets a low week stand in for the deload', () => {
@@ -48,7 +79,10 @@ describe('calendar', () => {
     expect(kinds.slice(0, 6)).toEqual(['load', 'load', 'load', 'load', 'event', 'load']);
   });
   it('takes a week mostly blacked out as black, and never retests next to an event', () => {
-    const weeks = calendar([eventIn(17)], [{ from: addDays(startsOn, 21), to: addDays(startsOn, 27), reason: 'travel' }]);
+    const weeks = calendar(
+      [eventIn(17)],
+      [{ from: addDays(startsOn, 21), to: addDays(startsOn, 27), reason: 'travel' }],
+    );
     expect(weeks[3]?.kind).toBe('black');
     for (const week of weeks.filter((each) => each.retest)) {
       const days = daysBetween(week.startsOn, eventIn(17).onDate);
@@ -81,24 +115,47 @@ describe('periodise', () => {
     expect(share).toBeLessThan(0.6);
   });
   it('gives breath first: below 70 nothing but breath and level pelvis is opened fully, no quick brace', () => {
-    const plan = periodise({ ...base, priorities: priorities.map((p) => (p.quality === 'breath_brace' ? { ...p, capability: 50, priority: 0.4 } : p)) });
+    const plan = periodise({
+      ...base,
+      priorities: priorities.map((p) =>
+        p.quality === 'breath_brace' ? { ...p, capability: 50, priority: 0.4 } : p,
+      ),
+    });
     expect(doseOf(plan.weeks[0], 'reactive', 'both')).toBe(0);
     expect(doseOf(plan.weeks[0], 'breath_brace', 'both')).toBeGreaterThan(0.6);
   });
   it('plans nothing that is blocked, and less under a caution', () => {
     const plan = periodise({ ...base, blocked: ['reactive'], cautions: ['acute_back_pain'] });
-    for (const week of plan.weeks) expect(new Set(week.cells.map((cell) => cell.quality))).not.toContain('reactive');
-    for (const week of plan.weeks) expect(week.cells.every((cell) => cell.quality === 'breath_brace')).toBe(true);
+    for (const week of plan.weeks)
+      expect(new Set(week.cells.map((cell) => cell.quality))).not.toContain('reactive');
+    for (const week of plan.weeks)
+      expect(week.cells.every((cell) => cell.quality === 'breath_brace')).toBe(true);
   });
   it('keeps ramp, caps, minutes and blackouts over random athletes and calendars', () => {
     fc.assert(
       fc.property(
-        fc.integer({ min: 2, max: 40 }), fc.integer({ min: 1, max: 5 }), fc.integer({ min: 8, max: 45 }), fc.constantFrom('novice' as const, 'trained' as const, 'advanced' as const),
-        fc.integer({ min: 10, max: 70 }), fc.integer({ min: 0, max: 20 }), fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13, maxLength: 13 }),
+        fc.integer({ min: 2, max: 40 }),
+        fc.integer({ min: 1, max: 5 }),
+        fc.integer({ min: 8, max: 45 }),
+        fc.constantFrom('novice' as const, 'trained' as const, 'advanced' as const),
+        fc.integer({ min: 10, max: 70 }),
+        fc.integer({ min: 0, max: 20 }),
+        fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13, maxLength: 13 }),
         (weeksAhead, sessionsPerWeek, minutesPerSession, level, ageYears, blackWeek, values) => {
           const plan = periodise({
-            ...base, events: [eventIn(weeksAhead)], sessionsPerWeek, minutesPerSession, level, ageYears,
-            blackouts: [{ from: addDays(startsOn, blackWeek * 7), to: addDays(startsOn, blackWeek * 7 + 6), reason: 'exams' }],
+            ...base,
+            events: [eventIn(weeksAhead)],
+            sessionsPerWeek,
+            minutesPerSession,
+            level,
+            ageYears,
+            blackouts: [
+              {
+                from: addDays(startsOn, blackWeek * 7),
+                to: addDays(startsOn, blackWeek * 7 + 6),
+                reason: 'exams',
+              },
+            ],
             priorities: priorities.map((p, i) => ({ ...p, priority: values[i] ?? 0 })),
           });
           const capLevel = ageYears < 16 ? 'novice' : level;
@@ -109,7 +166,8 @@ describe('periodise', () => {
             // Cells are rounded to 0.05, so sums may exceed a bound by a rounding.
             expect(week.minutes).toBeLessThanOrEqual(week.minutesAvailable + 2);
             expect(total).toBeLessThanOrEqual(planDefaults.capTotal[capLevel] + 0.5);
-            for (const cell of week.cells) expect(cell.dose).toBeLessThanOrEqual(planDefaults.capQuality[capLevel] + 0.03);
+            for (const cell of week.cells)
+              expect(cell.dose).toBeLessThanOrEqual(planDefaults.capQuality[capLevel] + 0.03);
             if (week.kind === 'load') {
               if (lastLoads.length === 4) {
                 const mean = lastLoads.reduce((a, b) => a + b, 0) / 4;

@@ -2,21 +2,35 @@ import { makeTrial } from '~/core/screen/testing';
 import { review } from './review';
 
 const person = { sex: 'male', sport: 'cycling', level: 'trained' } as const;
-const at = (testId: string, onDate: string, value: number, more = {}) => makeTrial(testId, 'both', value, { onDate, ...more });
+const at = (testId: string, onDate: string, value: number, more = {}) =>
+  makeTrial(testId, 'both', value, { onDate, ...more });
 
 describe('review', () => {
   it('calls a change real only beyond 1.96 x sqrt 2 x the typical error', () => {
-    const of = (after: number) => review({ person, today: '2026-11-20', trials: [at('front_plank', '2026-09-01', 80), at('front_plank', '2026-11-01', after)] })[0];
+    const of = (after: number) =>
+      review({
+        person,
+        today: '2026-11-20',
+        trials: [at('front_plank', '2026-09-01', 80), at('front_plank', '2026-11-01', after)],
+      })[0];
     expect(of(113)).toMatchObject({ difference: 33, verdict: 'within_error' });
     expect(of(114)?.verdict).toBe('better');
     expect(of(40)?.verdict).toBe('worse');
   });
   it('knows that lower is better for degrees', () => {
-    const [change] = review({ person, today: '2026-11-20', trials: [at('leg_lowering_angle', '2026-09-01', 60), at('leg_lowering_angle', '2026-11-01', 35)] });
+    const [change] = review({
+      person,
+      today: '2026-11-20',
+      trials: [at('leg_lowering_angle', '2026-09-01', 60), at('leg_lowering_angle', '2026-11-01', 35)],
+    });
     expect(change).toMatchObject({ difference: -25, verdict: 'better' });
   });
   it('compares with the first and the last time, and not without the warm-up', () => {
-    const trials = [at('front_plank', '2026-03-01', 40), at('front_plank', '2026-07-01', 70), at('front_plank', '2026-11-01', 120, { comparable: false })];
+    const trials = [
+      at('front_plank', '2026-03-01', 40),
+      at('front_plank', '2026-07-01', 70),
+      at('front_plank', '2026-11-01', 120, { comparable: false }),
+    ];
     const [change] = review({ person, today: '2026-11-20', trials });
     expect(change?.first.value).toBe(40);
     expect(change?.previous.value).toBe(70);

@@ -1,5 +1,5 @@
-import { screenTest, type SideKey } from '~/core/catalogue';
-import { assess, type AssessInput, type TestResult } from '~/core/screen/assess';
+import { type SideKey, screenTest } from '~/core/catalogue';
+import { type AssessInput, assess, type TestResult } from '~/core/screen/assess';
 import { realChangeOf } from '~/core/screen/score';
 
 export interface Change {
@@ -41,10 +41,13 @@ export function review(input: ReviewInput): Change[] {
     const graded = test.kind === 'grade' || latest.value === null || previous.value === null;
     const difference = graded ? latest.score - previous.score : (latest.value ?? 0) - (previous.value ?? 0);
     // Half a grade of error is about 17 points, so a change of one whole grade or more is real.
-    const realFrom = graded ? 30 : realChangeOf(test.typicalError, Math.min(latest.trialIds.length, previous.trialIds.length));
+    const realFrom = graded
+      ? 30
+      : realChangeOf(test.typicalError, Math.min(latest.trialIds.length, previous.trialIds.length));
     const real = graded ? Math.abs(difference) >= realFrom : Math.abs(difference) > realFrom;
     const up = graded || !test.lowerIsBetter ? difference > 0 : difference < 0;
-    const comparable = latest.comparable && previous.comparable && latest.trialIds.length === previous.trialIds.length;
+    const comparable =
+      latest.comparable && previous.comparable && latest.trialIds.length === previous.trialIds.length;
     const verdict = !comparable ? 'not_comparable' : !real ? 'within_error' : up ? 'better' : 'worse';
     return [{ testId: test.id, side: latest.side, first, previous, latest, difference, realFrom, verdict }];
   });

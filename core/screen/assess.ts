@@ -1,5 +1,13 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
-import { fault, type QualityId, qualities, type ScreenTest, screenTest, type SideKey, sideKeysOf } from '~/core/catalogue';
+import {
+  fault,
+  type QualityId,
+  qualities,
+  type ScreenTest,
+  type SideKey,
+  screenTest,
+  sideKeysOf,
+} from '~/core/catalogue';
 import { clampScore, type ScreenedPerson, scoreUncapped, type Target, targetFor } from './score';
 import { type Trial, workingSide } from './trial';
 import type { Grade } from './words';
@@ -64,18 +72,33 @@ export const lowConfidence = 0.5;
 
 /** Trials ended by pain or stopped say nothing about the limit; they are kept and shown, and not scored. */
 function usable(trial: Trial): boolean {
-  return trial.endReason !== 'pain' && trial.endReason !== 'stopped' && (trial.value !== null || trial.grade !== null);
+  return (
+    trial.endReason !== 'pain' &&
+    trial.endReason !== 'stopped' &&
+    (trial.value !== null || trial.grade !== null)
+  );
 }
 
-function resultOf(test: ScreenTest, side: SideKey, trials: readonly Trial[], input: AssessInput): TestResult | undefined {
+function resultOf(
+  test: ScreenTest,
+  side: SideKey,
+  trials: readonly Trial[],
+  input: AssessInput,
+): TestResult | undefined {
   const usableTrials = trials.filter(usable);
-  const newest = usableTrials.map((trial) => trial.onDate).sort().at(-1);
+  const newest = usableTrials
+    .map((trial) => trial.onDate)
+    .sort()
+    .at(-1);
   if (newest === undefined) return undefined;
   const ofDay = usableTrials.filter((trial) => trial.onDate === newest);
   const baseTarget = targetFor(test, input.person, input.ownTargets?.[test.id]);
   const scored = ofDay.map((trial) => {
     const held = trial.endReason === 'cap' && trial.capS !== null && trial.capS < baseTarget.value;
-    const target = held && trial.capS !== null ? { ...baseTarget, value: trial.capS, note: `${baseTarget.note}; held to the cap of ${trial.capS} s` } : baseTarget;
+    const target =
+      held && trial.capS !== null
+        ? { ...baseTarget, value: trial.capS, note: `${baseTarget.note}; held to the cap of ${trial.capS} s` }
+        : baseTarget;
     return { trial, held, target, score: scoreUncapped(test, trial.value, trial.grade, target.value) };
   });
   const best = scored.reduce((a, b) => (b.score > a.score ? b : a));
@@ -113,7 +136,12 @@ function partsFor(quality: QualityId, side: SideKey, results: readonly TestResul
   for (const [testId, ofTest] of byTest) {
     const feed = screenTest(testId).feeds.find((each) => each.quality === quality);
     if (!feed) continue;
-    const fitting = side === 'both' ? ofTest : ofTest.filter((result) => result.side === 'both' || workingSide(result.side, feed.worksSide) === side);
+    const fitting =
+      side === 'both'
+        ? ofTest
+        : ofTest.filter(
+            (result) => result.side === 'both' || workingSide(result.side, feed.worksSide) === side,
+          );
     const first = fitting[0];
     if (!first) continue;
     const worst = fitting.reduce((a, b) => (b.scoreUncapped < a.scoreUncapped ? b : a), first);
@@ -147,7 +175,15 @@ export function assess(input: AssessInput): Assessment {
     sideKeysOf(id).map((side): Capability => {
       const parts = partsFor(id, side, results);
       if (parts.length === 0) {
-        return { quality: id, side, capability: undefined, uncapped: undefined, confidence: 0, faultLoad: 0, parts };
+        return {
+          quality: id,
+          side,
+          capability: undefined,
+          uncapped: undefined,
+          confidence: 0,
+          faultLoad: 0,
+          parts,
+        };
       }
       const doubt = parts.reduce((product, { result }) => {
         const age = Math.max(0, daysBetween(result.onDate, input.today));
@@ -158,7 +194,10 @@ export function assess(input: AssessInput): Assessment {
         quality: id,
         side,
         capability: weightedMean(parts.map(({ result, weight }) => [result.score, weight])),
-        uncapped: Math.max(0, weightedMean(parts.map(({ result, weight }) => [result.scoreUncapped, weight]))),
+        uncapped: Math.max(
+          0,
+          weightedMean(parts.map(({ result, weight }) => [result.scoreUncapped, weight])),
+        ),
         confidence: 1 - doubt,
         faultLoad: parts.filter(({ result }) => result.faultIds.length > 0).length / parts.length,
         parts,

@@ -1,4 +1,13 @@
-import { type Discipline, type QualityId, quality, qualityIds, type ScreenTest, screenTest, screenTests, type Side } from '~/core/catalogue';
+import {
+  type Discipline,
+  type QualityId,
+  quality,
+  qualityIds,
+  type ScreenTest,
+  type Side,
+  screenTest,
+  screenTests,
+} from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
 
 export interface BatteryItem {
@@ -37,7 +46,17 @@ export interface BatteryInput {
 
 /** Tests a sport prefers for a quality, best first; others follow by directness. */
 const preferred: Readonly<Record<string, readonly string[]>> = {
-  any: ['breath_prone', 'brace_breathing', 'heel_tap_level', 'side_plank', 'bridge_foot_float', 'pelvic_drop_stance', 'hop_stick', 'trunk_flexor_hold', 'trunk_extensor_hold'],
+  any: [
+    'breath_prone',
+    'brace_breathing',
+    'heel_tap_level',
+    'side_plank',
+    'bridge_foot_float',
+    'pelvic_drop_stance',
+    'hop_stick',
+    'trunk_flexor_hold',
+    'trunk_extensor_hold',
+  ],
   running: ['step_down', 'pelvic_drop_stance', 'single_leg_bridge', 'bird_dog_hold'],
   cycling: ['hinge_hold', 'trunk_extensor_hold', 'bird_dog_hold'],
   riding: ['ball_seat_lift', 'suitcase_hold', 'hinge_hold'],
@@ -54,7 +73,10 @@ function rank(test: ScreenTest, sport: string): number {
 }
 
 function hasKit(test: ScreenTest, kit: readonly string[]): boolean {
-  return test.needs.every((need) => need === 'mat' || need === 'none' || kit.includes(need) || (need === 'band' && kit.includes('cable')));
+  return test.needs.every(
+    (need) =>
+      need === 'mat' || need === 'none' || kit.includes(need) || (need === 'band' && kit.includes('cable')),
+  );
 }
 
 /** Minutes of a battery in order: each test, and the rest before it unless another quality's test fills it. */
@@ -80,7 +102,9 @@ export function orderBattery(testIds: readonly string[]): string[] {
     const last = ordered.at(-1);
     const lastWall = last ? screenTest(last).feeds[0]?.quality : undefined;
     const stage = screenTest(waiting[0] as string).stage;
-    const next = waiting.findIndex((id) => screenTest(id).stage === stage && screenTest(id).feeds[0]?.quality !== lastWall);
+    const next = waiting.findIndex(
+      (id) => screenTest(id).stage === stage && screenTest(id).feeds[0]?.quality !== lastWall,
+    );
     ordered.push(...waiting.splice(Math.max(0, next), 1));
   }
   return ordered;
@@ -89,8 +113,11 @@ export function orderBattery(testIds: readonly string[]): string[] {
 /** The first rule of the day that this choice of tests breaks: over two maximal holds on one quality. */
 export function maximalOverload(testIds: readonly string[]): string | undefined {
   for (const id of qualityIds) {
-    const maximal = testIds.filter((testId) => screenTest(testId).maximal && screenTest(testId).feeds[0]?.quality === id);
-    if (maximal.length > 2) return `${maximal.length} maximal holds load ${quality(id).name.toLowerCase()} in one day; two are allowed. Split them over days.`;
+    const maximal = testIds.filter(
+      (testId) => screenTest(testId).maximal && screenTest(testId).feeds[0]?.quality === id,
+    );
+    if (maximal.length > 2)
+      return `${maximal.length} maximal holds load ${quality(id).name.toLowerCase()} in one day; two are allowed. Split them over days.`;
   }
   return undefined;
 }
@@ -107,13 +134,16 @@ export function proposeBattery(input: BatteryInput): Battery {
   const allowed = wanted.filter((test) => gateOf(test.id).allowed);
   const chosen = new Map<string, string>();
   const byDemand = [...qualityIds].sort((a, b) => input.discipline.profile[b] - input.discipline.profile[a]);
-  const sorted = [...allowed].sort((a, b) => rank(b, input.discipline.sport) - rank(a, input.discipline.sport));
+  const sorted = [...allowed].sort(
+    (a, b) => rank(b, input.discipline.sport) - rank(a, input.discipline.sport),
+  );
   const direct = (id: QualityId) => sorted.filter((test) => test.feeds[0]?.quality === id);
   const partly = (id: QualityId) => sorted.filter((test) => test.feeds.some((feed) => feed.quality === id));
 
   for (const id of qualityIds) {
     const test = direct(id)[0] ?? partly(id)[0];
-    if (test && !chosen.has(test.id)) chosen.set(test.id, `${quality(id).name}: asked ${input.discipline.profile[id]} of 5`);
+    if (test && !chosen.has(test.id))
+      chosen.set(test.id, `${quality(id).name}: asked ${input.discipline.profile[id]} of 5`);
   }
   for (const id of byDemand) {
     if (input.discipline.profile[id] < 4) break;
@@ -121,15 +151,27 @@ export function proposeBattery(input: BatteryInput): Battery {
     if (!second) continue;
     const trial = orderBattery([...chosen.keys(), second.id]);
     if (batteryMinutes(trial) > input.minutes || maximalOverload(trial)) continue;
-    chosen.set(second.id, `Second view of ${quality(id).name.toLowerCase()}, asked ${input.discipline.profile[id]} of 5`);
+    chosen.set(
+      second.id,
+      `Second view of ${quality(id).name.toLowerCase()}, asked ${input.discipline.profile[id]} of 5`,
+    );
   }
 
   const ordered = orderBattery([...chosen.keys()]);
   const forbidden = wanted.filter((test) => !gateOf(test.id).allowed);
   const covered = new Set(ordered.flatMap((id) => screenTest(id).feeds.map((feed) => feed.quality)));
   return {
-    items: ordered.map((testId) => ({ testId, why: chosen.get(testId) ?? '', gate: gateOf(testId), minutes: screenTest(testId).minutes })),
-    leftOut: forbidden.map((test) => ({ testId: test.id, why: gateOf(test.id).why ?? '', replacedBy: replacementFor(test.id, ordered) })),
+    items: ordered.map((testId) => ({
+      testId,
+      why: chosen.get(testId) ?? '',
+      gate: gateOf(testId),
+      minutes: screenTest(testId).minutes,
+    })),
+    leftOut: forbidden.map((test) => ({
+      testId: test.id,
+      why: gateOf(test.id).why ?? '',
+      replacedBy: replacementFor(test.id, ordered),
+    })),
     minutes: batteryMinutes(ordered),
     uncovered: qualityIds.filter((id) => !covered.has(id)),
     firstSide: input.firstSide,

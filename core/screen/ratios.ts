@@ -12,7 +12,12 @@ export interface Ratio {
   readonly expected: string;
   /** What it says; undefined when the ratio is within its error of what is expected. */
   readonly says: string | undefined;
-  readonly inputs: readonly { readonly label: string; readonly value: number; readonly onDate: string; readonly trialIds: readonly string[] }[];
+  readonly inputs: readonly {
+    readonly label: string;
+    readonly value: number;
+    readonly onDate: string;
+    readonly trialIds: readonly string[];
+  }[];
 }
 
 export interface TestGap {
@@ -28,7 +33,13 @@ export interface TestGap {
 }
 
 const held = (results: readonly TestResult[], testId: string, side?: SideKey): TestResult | undefined =>
-  results.find((each) => each.testId === testId && each.value !== null && each.value > 0 && (side === undefined || each.side === side));
+  results.find(
+    (each) =>
+      each.testId === testId &&
+      each.value !== null &&
+      each.value > 0 &&
+      (side === undefined || each.side === side),
+  );
 
 function ratioOf(
   id: string,
@@ -40,9 +51,13 @@ function ratioOf(
 ): Ratio[] {
   if (!top || !bottom || top.value === null || bottom.value === null) return [];
   const value = top.value / bottom.value;
-  const relative = Math.hypot(screenTest(top.testId).typicalError / top.value, screenTest(bottom.testId).typicalError / bottom.value);
+  const relative = Math.hypot(
+    screenTest(top.testId).typicalError / top.value,
+    screenTest(bottom.testId).typicalError / bottom.value,
+  );
   const error = value * relative;
-  const label = (result: TestResult) => `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side}`}`;
+  const label = (result: TestResult) =>
+    `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side}`}`;
   return [
     {
       id,
@@ -52,7 +67,12 @@ function ratioOf(
       error,
       expected,
       says: judge(value, error),
-      inputs: [top, bottom].map((each) => ({ label: label(each), value: each.value ?? 0, onDate: each.onDate, trialIds: each.trialIds })),
+      inputs: [top, bottom].map((each) => ({
+        label: label(each),
+        value: each.value ?? 0,
+        onDate: each.onDate,
+        trialIds: each.trialIds,
+      })),
     },
   ];
 }
@@ -62,17 +82,31 @@ export function ratios(results: readonly TestResult[]): Ratio[] {
   const flexor = held(results, 'trunk_flexor_hold');
   const extensor = held(results, 'trunk_extensor_hold');
   const front = held(results, 'front_plank');
-  const sideResults = results.filter((each) => each.testId === 'side_plank' && each.value !== null && each.value > 0);
-  const weakerSide = sideResults.length > 0 ? sideResults.reduce((a, b) => ((b.value ?? 0) < (a.value ?? 0) ? b : a)) : undefined;
+  const sideResults = results.filter(
+    (each) => each.testId === 'side_plank' && each.value !== null && each.value > 0,
+  );
+  const weakerSide =
+    sideResults.length > 0
+      ? sideResults.reduce((a, b) => ((b.value ?? 0) < (a.value ?? 0) ? b : a))
+      : undefined;
   return [
     ...ratioOf('flexor_extensor', 'Flexor : extensor', flexor, extensor, '0.6 to 1.0', (value, error) => {
       if (value + error < 0.6) return 'Front short for the back.';
-      return value - error > 1 ? 'Back short for the front: late-event collapse is likelier in a hinge sport.' : undefined;
+      return value - error > 1
+        ? 'Back short for the front: late-event collapse is likelier in a hinge sport.'
+        : undefined;
     }),
     ...ratioOf('side_extensor', 'Side : extensor', weakerSide, extensor, 'below 0.75', (value, error) =>
       value - error > 0.75 ? 'Back short for the side.' : undefined,
     ),
-    ...ratioOf('front_side', 'Front plank : side plank', front, weakerSide, 'no fixed figure', () => undefined),
+    ...ratioOf(
+      'front_side',
+      'Front plank : side plank',
+      front,
+      weakerSide,
+      'no fixed figure',
+      () => undefined,
+    ),
   ];
 }
 
@@ -86,7 +120,15 @@ export function testGaps(results: readonly TestResult[]): TestGap[] {
     const test = screenTest(left.testId);
     if (test.kind === 'grade' || left.value === null || right.value === null) {
       const difference = left.score - right.score;
-      gaps.push({ testId: test.id, left, right, amount: Math.abs(difference), unit: 'points of grade', worse: difference === 0 ? undefined : difference < 0 ? 'left' : 'right', beyondError: difference !== 0 });
+      gaps.push({
+        testId: test.id,
+        left,
+        right,
+        amount: Math.abs(difference),
+        unit: 'points of grade',
+        worse: difference === 0 ? undefined : difference < 0 ? 'left' : 'right',
+        beyondError: difference !== 0,
+      });
       continue;
     }
     const difference = left.value - right.value;
@@ -100,7 +142,9 @@ export function testGaps(results: readonly TestResult[]): TestGap[] {
       amount: proportional ? (100 * Math.abs(difference)) / better : Math.abs(difference),
       unit: proportional ? '%' : test.unit,
       worse: difference === 0 ? undefined : leftIsWorse ? 'left' : 'right',
-      beyondError: Math.abs(difference) > realChangeOf(test.typicalError, Math.min(left.trialIds.length, right.trialIds.length)),
+      beyondError:
+        Math.abs(difference) >
+        realChangeOf(test.typicalError, Math.min(left.trialIds.length, right.trialIds.length)),
     });
   }
   return gaps;

@@ -31,16 +31,27 @@ export function targetFor(test: ScreenTest, person: ScreenedPerson, own?: number
   const note = sourceNotes[target.source];
   if (test.id === 'hinge_hold' && person.eventMinutes !== undefined) {
     const value = Math.round(Math.min(180, Math.max(30, person.eventMinutes * 60 * 0.1)));
-    return { value, source: target.source, note: `10 % of an event of ${person.eventMinutes} min, between 30 and 180 s` };
+    return {
+      value,
+      source: target.source,
+      note: `10 % of an event of ${person.eventMinutes} min, between 30 and 180 s`,
+    };
   }
   const bySport = target.bySport?.[person.sport];
-  if (bySport !== undefined) return { value: bySport, source: target.source, note: `${note}, ${person.sport}` };
-  if (person.level === 'novice' && target.novice !== undefined) return { value: target.novice, source: target.source, note: `${note}, novice` };
-  const mean = target.male !== undefined && target.female !== undefined ? (target.male + target.female) / 2 : 0;
+  if (bySport !== undefined)
+    return { value: bySport, source: target.source, note: `${note}, ${person.sport}` };
+  if (person.level === 'novice' && target.novice !== undefined)
+    return { value: target.novice, source: target.source, note: `${note}, novice` };
+  const mean =
+    target.male !== undefined && target.female !== undefined ? (target.male + target.female) / 2 : 0;
   const bySex = person.sex === 'unspecified' ? undefined : target[person.sex];
   const base = bySex ?? target.any ?? mean;
   const times = target.timesBySport?.[person.sport] ?? 1;
-  return { value: Math.round(base * times), source: target.source, note: times === 1 ? note : `${note}, x ${times} for ${person.sport}` };
+  return {
+    value: Math.round(base * times),
+    source: target.source,
+    note: times === 1 ? note : `${note}, x ${times} for ${person.sport}`,
+  };
 }
 
 /**
@@ -48,7 +59,12 @@ export function targetFor(test: ScreenTest, person: ScreenedPerson, own?: number
  * lower-is-better measures 100 (worst - measured)/(worst - target); levels 100 (level + 1)/(target + 1);
  * grades 100 / 70 / 35 / 0. With both a grade and a number the lower score counts.
  */
-export function scoreUncapped(test: ScreenTest, value: number | null, grade: Grade | null, target: number): number {
+export function scoreUncapped(
+  test: ScreenTest,
+  value: number | null,
+  grade: Grade | null,
+  target: number,
+): number {
   const scores: number[] = [];
   if (grade !== null && (test.kind === 'grade' || test.withGrade)) scores.push(gradeScores[grade]);
   if (value !== null && test.kind !== 'grade') {

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { discipline, disciplines, qualityIds, screenTest, screenTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
-import { assess, type AssessInput } from './assess';
+import { type AssessInput, assess } from './assess';
 import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from './battery';
 import { ratios, testGaps } from './ratios';
 import { realChangeOf, scoreUncapped, targetFor } from './score';
@@ -9,7 +9,11 @@ import { makeTrial } from './testing';
 import { trialProblems, workingSide } from './trial';
 
 const person = { sex: 'female', sport: 'running', level: 'trained' } as const;
-const input = (trials: AssessInput['trials'], today = '2026-11-20'): AssessInput => ({ trials, person, today });
+const input = (trials: AssessInput['trials'], today = '2026-11-20'): AssessInput => ({
+  trials,
+  person,
+  today,
+});
 const capability = (result: ReturnType<typeof assess>, quality: string, side: string) => {
   const found = result.capabilities.find((each) => each.quality === quality && each.side === side);
   if (!found) throw new Error('no such capability');
@@ -47,12 +51,18 @@ describe('scores', () => {
     for (const test of screenTests.filter((each) => each.kind !== 'grade')) {
       const target = targetFor(test, person).value;
       fc.assert(
-        fc.property(fc.integer({ min: test.min, max: test.max }), fc.integer({ min: test.min, max: test.max }), (a, b) => {
-          const [low, high] = [Math.min(a, b), Math.max(a, b)];
-          const better = test.lowerIsBetter ? low : high;
-          const worse = test.lowerIsBetter ? high : low;
-          expect(scoreUncapped(test, better, null, target)).toBeGreaterThanOrEqual(scoreUncapped(test, worse, null, target));
-        }),
+        fc.property(
+          fc.integer({ min: test.min, max: test.max }),
+          fc.integer({ min: test.min, max: test.max }),
+          (a, b) => {
+            const [low, high] = [Math.min(a, b), Math.max(a, b)];
+            const better = test.lowerIsBetter ? low : high;
+            const worse = test.lowerIsBetter ? high : low;
+            expect(scoreUncapped(test, better, null, target)).toBeGreaterThanOrEqual(
+              scoreUncapped(test, worse, null, target),
+            );
+          },
+        ),
         { numRuns: 30 },
       );
     }
@@ -67,25 +77,54 @@ describe('scores', () => {
 describe('sides', () => {
   it('scores the side that works', () => {
     expect(workingSide('right', 'opposite')).toBe('left');
-    const result = assess(input([makeTrial('bridge_foot_float', 'right', null, { grade: 'faulted' }), makeTrial('bridge_foot_float', 'left', null, { grade: 'owned' })]));
+    const result = assess(
+      input([
+        makeTrial('bridge_foot_float', 'right', null, { grade: 'faulted' }),
+        makeTrial('bridge_foot_float', 'left', null, { grade: 'owned' }),
+      ]),
+    );
     expect(capability(result, 'hip_extension', 'left').capability).toBe(35);
     expect(capability(result, 'hip_extension', 'right').capability).toBe(100);
   });
 
   it('counts the worse side of a sided test for an unsided quality', () => {
-    const result = assess(input([makeTrial('bird_dog_hold', 'left', 45), makeTrial('bird_dog_hold', 'right', 27)]));
+    const result = assess(
+      input([makeTrial('bird_dog_hold', 'left', 45), makeTrial('bird_dog_hold', 'right', 27)]),
+    );
     expect(capability(result, 'extension_endurance', 'both').capability).toBeCloseTo(60);
   });
 
   it('mirrors when left and right are swapped', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 5, max: 150 }), fc.integer({ min: 5, max: 150 }), fc.integer({ min: 0, max: 14 }), fc.integer({ min: 0, max: 14 }), (a, b, c, d) => {
-        const one = assess(input([makeTrial('side_plank', 'left', a), makeTrial('side_plank', 'right', b), makeTrial('pelvic_drop_stance', 'left', c), makeTrial('pelvic_drop_stance', 'right', d)]));
-        const two = assess(input([makeTrial('side_plank', 'right', a), makeTrial('side_plank', 'left', b), makeTrial('pelvic_drop_stance', 'right', c), makeTrial('pelvic_drop_stance', 'left', d)]));
-        for (const quality of ['anti_lateral', 'pelvic_level']) {
-          expect(capability(one, quality, 'left').capability).toBe(capability(two, quality, 'right').capability);
-        }
-      }),
+      fc.property(
+        fc.integer({ min: 5, max: 150 }),
+        fc.integer({ min: 5, max: 150 }),
+        fc.integer({ min: 0, max: 14 }),
+        fc.integer({ min: 0, max: 14 }),
+        (a, b, c, d) => {
+          const one = assess(
+            input([
+              makeTrial('side_plank', 'left', a),
+              makeTrial('side_plank', 'right', b),
+              makeTrial('pelvic_drop_stance', 'left', c),
+              makeTrial('pelvic_drop_stance', 'right', d),
+            ]),
+          );
+          const two = assess(
+            input([
+              makeTrial('side_plank', 'right', a),
+              makeTrial('side_plank', 'left', b),
+              makeTrial('pelvic_drop_stance', 'right', c),
+              makeTrial('pelvic_drop_stance', 'left', d),
+            ]),
+          );
+          for (const quality of ['anti_lateral', 'pelvic_level']) {
+            expect(capability(one, quality, 'left').capability).toBe(
+              capability(two, quality, 'right').capability,
+            );
+          }
+        },
+      ),
     );
   });
 });
@@ -93,7 +132,9 @@ describe('sides', () => {
 describe('assess', () => {
   it('weighs the direct test three to one, worked by hand', () => {
     // Level pelvis left: drop 9° of 5° -> 60 (weight 3); single-leg bridge 36 of 45 s -> 80 (weight 1): (180 + 80) / 4 = 65.
-    const result = assess(input([makeTrial('pelvic_drop_stance', 'left', 9), makeTrial('single_leg_bridge', 'left', 36)]));
+    const result = assess(
+      input([makeTrial('pelvic_drop_stance', 'left', 9), makeTrial('single_leg_bridge', 'left', 36)]),
+    );
     const left = capability(result, 'pelvic_level', 'left');
     expect(left.capability).toBeCloseTo(65);
     // 1 - (1 - 0.5)(1 - 0.8) = 0.9.
@@ -134,8 +175,11 @@ describe('assess', () => {
 
 describe('ratios and gaps', () => {
   const trials = [
-    makeTrial('trunk_flexor_hold', 'both', 160), makeTrial('trunk_extensor_hold', 'both', 90),
-    makeTrial('side_plank', 'left', 45), makeTrial('side_plank', 'right', 75), makeTrial('front_plank', 'both', 70),
+    makeTrial('trunk_flexor_hold', 'both', 160),
+    makeTrial('trunk_extensor_hold', 'both', 90),
+    makeTrial('side_plank', 'left', 45),
+    makeTrial('side_plank', 'right', 75),
+    makeTrial('front_plank', 'both', 70),
   ];
   it('shows formula, inputs and error, and speaks only beyond it', () => {
     const list = ratios(assess(input(trials)).results);
@@ -144,49 +188,110 @@ describe('ratios and gaps', () => {
     expect(flexor?.error).toBeCloseTo((160 / 90) * Math.hypot(18 / 160, 15 / 90));
     expect(flexor?.says).toContain('Back short');
     expect(flexor?.inputs).toHaveLength(2);
-    const even = ratios(assess(input([makeTrial('trunk_flexor_hold', 'both', 100), makeTrial('trunk_extensor_hold', 'both', 95)])).results);
+    const even = ratios(
+      assess(
+        input([makeTrial('trunk_flexor_hold', 'both', 100), makeTrial('trunk_extensor_hold', 'both', 95)]),
+      ).results,
+    );
     expect(even[0]?.says).toBeUndefined();
   });
   it('gives a percentage for holds and an absolute difference for degrees', () => {
-    const gaps = testGaps(assess(input([...trials, makeTrial('pelvic_drop_stance', 'left', 9), makeTrial('pelvic_drop_stance', 'right', 6)])).results);
-    expect(gaps.find((gap) => gap.testId === 'side_plank')).toMatchObject({ amount: 40, unit: '%', worse: 'left', beyondError: true });
-    expect(gaps.find((gap) => gap.testId === 'pelvic_drop_stance')).toMatchObject({ amount: 3, unit: '°', worse: 'left', beyondError: false });
+    const gaps = testGaps(
+      assess(
+        input([
+          ...trials,
+          makeTrial('pelvic_drop_stance', 'left', 9),
+          makeTrial('pelvic_drop_stance', 'right', 6),
+        ]),
+      ).results,
+    );
+    expect(gaps.find((gap) => gap.testId === 'side_plank')).toMatchObject({
+      amount: 40,
+      unit: '%',
+      worse: 'left',
+      beyondError: true,
+    });
+    expect(gaps.find((gap) => gap.testId === 'pelvic_drop_stance')).toMatchObject({
+      amount: 3,
+      unit: '°',
+      worse: 'left',
+      beyondError: false,
+    });
   });
 });
 
 describe('battery', () => {
   const all = ['mat', 'towel', 'box', 'band', 'dumbbell', 'ball'];
   it.each(disciplines.map((each) => each.id))('covers all nine qualities for %s', (id) => {
-    const battery = proposeBattery({ discipline: discipline(id), cautions: [], allows: 'all', kit: all, minutes: 60, firstSide: 'left' });
+    const battery = proposeBattery({
+      discipline: discipline(id),
+      cautions: [],
+      allows: 'all',
+      kit: all,
+      minutes: 60,
+      firstSide: 'left',
+    });
     expect(battery.uncovered).toEqual([]);
     expect(battery.items.length).toBeGreaterThanOrEqual(9);
     expect(maximalOverload(battery.items.map((item) => item.testId))).toBeUndefined();
   });
   it('goes breath, control, single leg, loaded, maximal', () => {
-    const battery = proposeBattery({ discipline: discipline('running.marathon'), cautions: [], allows: 'all', kit: all, minutes: 45, firstSide: 'left' });
+    const battery = proposeBattery({
+      discipline: discipline('running.marathon'),
+      cautions: [],
+      allows: 'all',
+      kit: all,
+      minutes: 45,
+      firstSide: 'left',
+    });
     const stages = battery.items.map((item) => screenTest(item.testId).stage);
     expect(stages).toEqual([...stages].sort((a, b) => a - b));
   });
   it('leaves out what a caution forbids, with the reason and what replaces it', () => {
-    const battery = proposeBattery({ discipline: discipline('gymnastics.rhythmic'), cautions: ['disc_flexion_sensitive'], allows: 'all', kit: all, minutes: 60, firstSide: 'left' });
+    const battery = proposeBattery({
+      discipline: discipline('gymnastics.rhythmic'),
+      cautions: ['disc_flexion_sensitive'],
+      allows: 'all',
+      kit: all,
+      minutes: 60,
+      firstSide: 'left',
+    });
     expect(battery.items.some((item) => item.testId === 'hollow_stage')).toBe(false);
-    expect(battery.leftOut).toContainEqual(expect.objectContaining({ testId: 'hollow_stage', why: 'back that dislikes bending forward' }));
+    expect(battery.leftOut).toContainEqual(
+      expect.objectContaining({ testId: 'hollow_stage', why: 'back that dislikes bending forward' }),
+    );
     expect(battery.uncovered).toEqual(['trunk_flexion_control']);
   });
   it('offers only breath and brace before a practitioner agrees', () => {
-    const battery = proposeBattery({ discipline: discipline('dance'), cautions: ['pregnancy'], allows: 'breath_brace', kit: all, minutes: 60, firstSide: 'left' });
+    const battery = proposeBattery({
+      discipline: discipline('dance'),
+      cautions: ['pregnancy'],
+      allows: 'breath_brace',
+      kit: all,
+      minutes: 60,
+      firstSide: 'left',
+    });
     expect(battery.items.every((item) => screenTest(item.testId).stage === 1)).toBe(true);
   });
   it('counts rests only where no other test fills them', () => {
     expect(batteryMinutes(['front_plank', 'side_plank'])).toBe(13);
     expect(orderBattery(['side_plank', 'breath_prone', 'front_plank'])[0]).toBe('breath_prone');
-    expect(maximalOverload(['front_plank', 'hinge_hold', 'arch_hold', 'trunk_extensor_hold'])).toContain('back wall');
+    expect(maximalOverload(['front_plank', 'hinge_hold', 'arch_hold', 'trunk_extensor_hold'])).toContain(
+      'back wall',
+    );
   });
   it('keeps every gate the cautions set, whatever the sport', () => {
     const cautions = ['under_16', 'hypertension', 'knee_pain', 'pregnancy', 'osteoporosis', 'hernia'];
     fc.assert(
       fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, each) => {
-        const battery = proposeBattery({ discipline: each, cautions: some, allows: 'all', kit: all, minutes: 60, firstSide: 'right' });
+        const battery = proposeBattery({
+          discipline: each,
+          cautions: some,
+          allows: 'all',
+          kit: all,
+          minutes: 60,
+          firstSide: 'right',
+        });
         for (const item of battery.items) expect(gateTest(screenTest(item.testId), some).allowed).toBe(true);
         expect(new Set(battery.items.map((item) => item.testId)).size).toBe(battery.items.length);
         expect(qualityIds).toEqual(expect.arrayContaining([...battery.uncovered]));
@@ -201,9 +306,15 @@ describe('trialProblems', () => {
     const gate = gateTest(plank, []);
     expect(trialProblems(makeTrial('front_plank', 'both', 40), plank, gate)).toEqual([]);
     expect(trialProblems(makeTrial('front_plank', 'left', 40), plank, gate)[0]).toContain('no sides');
-    expect(trialProblems(makeTrial('front_plank', 'both', 4000), plank, gate)[0]).toContain('outside 0 to 600');
-    expect(trialProblems(makeTrial('front_plank', 'both', 40), plank, gateTest(plank, ['shoulder_pain']))[0]).toContain('shoulder pain');
-    expect(trialProblems(makeTrial('front_plank', 'both', null, { endReason: 'pain' }), plank, gate)).toEqual([]);
+    expect(trialProblems(makeTrial('front_plank', 'both', 4000), plank, gate)[0]).toContain(
+      'outside 0 to 600',
+    );
+    expect(
+      trialProblems(makeTrial('front_plank', 'both', 40), plank, gateTest(plank, ['shoulder_pain']))[0],
+    ).toContain('shoulder pain');
+    expect(trialProblems(makeTrial('front_plank', 'both', null, { endReason: 'pain' }), plank, gate)).toEqual(
+      [],
+    );
     expect(trialProblems(makeTrial('front_plank', 'both', null), plank, gate)[0]).toContain('needs a figure');
   });
 });

@@ -1,5 +1,12 @@
 import fc from 'fast-check';
-import { elapsedS, openQuestions, readyStation, type StationEvent, type StationState, stepStation } from './station';
+import {
+  elapsedS,
+  openQuestions,
+  readyStation,
+  type StationEvent,
+  type StationState,
+  stepStation,
+} from './station';
 
 const run = (state: StationState, ...events: StationEvent[]) => events.reduce(stepStation, state);
 const hold = () => readyStation('hold', false, 'left', 240);
@@ -7,33 +14,60 @@ const sag = (atMs: number): StationEvent => ({ type: 'fault', faultId: 'hip_sag'
 
 describe('a timed hold', () => {
   it('runs through one correction and ends at the second loss; t1 and t2 are kept', () => {
-    const state = run(hold(), { type: 'start', atMs: 1000 }, sag(42_000), { type: 'corrected', atMs: 44_000 }, sag(52_300));
+    const state = run(
+      hold(),
+      { type: 'start', atMs: 1000 },
+      sag(42_000),
+      { type: 'corrected', atMs: 44_000 },
+      sag(52_300),
+    );
     expect(state).toMatchObject({ phase: 'answers', t1S: 41, value: 51.3, endReason: 'loss' });
-    expect(state.faults).toEqual([{ faultId: 'hip_sag', atS: 41 }, { faultId: 'hip_sag', atS: 51.3 }]);
+    expect(state.faults).toEqual([
+      { faultId: 'hip_sag', atS: 41 },
+      { faultId: 'hip_sag', atS: 51.3 },
+    ]);
   });
 
   it('ends when the correction runs out after 3 s', () => {
     const correcting = run(hold(), { type: 'start', atMs: 0 }, sag(20_000));
     expect(correcting.phase).toBe('correcting');
     expect(run(correcting, { type: 'tick', atMs: 22_999 }).phase).toBe('correcting');
-    expect(run(correcting, { type: 'tick', atMs: 23_400 })).toMatchObject({ phase: 'answers', value: 23, endReason: 'loss' });
+    expect(run(correcting, { type: 'tick', atMs: 23_400 })).toMatchObject({
+      phase: 'answers',
+      value: 23,
+      endReason: 'loss',
+    });
   });
 
   it('stops at the cap as held', () => {
-    const state = run(readyStation('hold', false, 'both', 10), { type: 'start', atMs: 0 }, { type: 'tick', atMs: 10_050 });
+    const state = run(
+      readyStation('hold', false, 'both', 10),
+      { type: 'start', atMs: 0 },
+      { type: 'tick', atMs: 10_050 },
+    );
     expect(state).toMatchObject({ phase: 'answers', value: 10, endReason: 'cap' });
   });
 
   it('takes shaking as no fault of the hold', () => {
-    const state = run(hold(), { type: 'start', atMs: 0 }, { type: 'fault', faultId: 'tremor_ok', action: 'allowed', atMs: 5000 });
+    const state = run(
+      hold(),
+      { type: 'start', atMs: 0 },
+      { type: 'fault', faultId: 'tremor_ok', action: 'allowed', atMs: 5000 },
+    );
     expect(state).toMatchObject({ phase: 'running', t1S: undefined });
     expect(state.faults).toHaveLength(1);
   });
 
   it('ends at once on pain or cramp', () => {
     const start: StationEvent = { type: 'start', atMs: 0 };
-    expect(run(hold(), start, { type: 'pain_stop', atMs: 8000 })).toMatchObject({ phase: 'answers', endReason: 'pain', value: 8 });
-    expect(run(hold(), start, { type: 'fault', faultId: 'hamstring_cramp', action: 'stop', atMs: 9000 })).toMatchObject({ endReason: 'loss', value: 9 });
+    expect(run(hold(), start, { type: 'pain_stop', atMs: 8000 })).toMatchObject({
+      phase: 'answers',
+      endReason: 'pain',
+      value: 8,
+    });
+    expect(
+      run(hold(), start, { type: 'fault', faultId: 'hamstring_cramp', action: 'stop', atMs: 9000 }),
+    ).toMatchObject({ endReason: 'loss', value: 9 });
   });
 
   it('asks where it was felt and for pain before it can be kept', () => {

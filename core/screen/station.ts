@@ -39,7 +39,12 @@ export type StationEvent =
   | { readonly type: 'tick'; readonly atMs: number }
   | { readonly type: 'stop'; readonly atMs: number }
   | { readonly type: 'pain_stop'; readonly atMs: number }
-  | { readonly type: 'fault'; readonly faultId: string; readonly action: Fault['action']; readonly atMs: number }
+  | {
+      readonly type: 'fault';
+      readonly faultId: string;
+      readonly action: Fault['action'];
+      readonly atMs: number;
+    }
   | { readonly type: 'corrected'; readonly atMs: number }
   | { readonly type: 'figure'; readonly value: number }
   | { readonly type: 'grade'; readonly grade: Grade }
@@ -48,10 +53,30 @@ export type StationEvent =
   | { readonly type: 'undo' };
 
 /** A station made ready for a test on a side; `stopAtS` is the test's cap or the caution's, whichever is shorter. */
-export function readyStation(kind: MeasureKind, withGrade: boolean, side: SideKey, stopAtS?: number): StationState {
+export function readyStation(
+  kind: MeasureKind,
+  withGrade: boolean,
+  side: SideKey,
+  stopAtS?: number,
+): StationState {
   return {
-    kind, withGrade, stopAtS, side, phase: 'ready', startedAtMs: undefined, correctUntilMs: undefined, corrected: false, t1S: undefined, value: undefined,
-    grade: undefined, faults: [], feltIn: undefined, painScore: undefined, painRegion: undefined, endReason: undefined, before: undefined,
+    kind,
+    withGrade,
+    stopAtS,
+    side,
+    phase: 'ready',
+    startedAtMs: undefined,
+    correctUntilMs: undefined,
+    corrected: false,
+    t1S: undefined,
+    value: undefined,
+    grade: undefined,
+    faults: [],
+    feltIn: undefined,
+    painScore: undefined,
+    painRegion: undefined,
+    endReason: undefined,
+    before: undefined,
   };
 }
 
@@ -61,7 +86,12 @@ const tenth = (seconds: number) => Math.round(seconds * 10) / 10;
 export function elapsedS(state: StationState, atMs: number): number {
   if (state.startedAtMs === undefined) return 0;
   const seconds = (atMs - state.startedAtMs) / 1000;
-  return Math.max(0, state.stopAtS === undefined ? seconds : Math.min(seconds, state.kind === 'hold' ? state.stopAtS : seconds));
+  return Math.max(
+    0,
+    state.stopAtS === undefined
+      ? seconds
+      : Math.min(seconds, state.kind === 'hold' ? state.stopAtS : seconds),
+  );
 }
 
 function end(state: StationState, seconds: number, reason: EndReason, before: StationState): StationState {
@@ -80,15 +110,24 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
     case 'undo':
       return state.before ?? state;
     case 'start':
-      return state.phase === 'ready' ? { ...state, phase: 'running', startedAtMs: event.atMs, before: state } : state;
+      return state.phase === 'ready'
+        ? { ...state, phase: 'running', startedAtMs: event.atMs, before: state }
+        : state;
     case 'tick': {
       if (!running || state.kind !== 'hold' || state.startedAtMs === undefined) return state;
       const started = state.startedAtMs;
       const capMs = state.stopAtS === undefined ? Number.POSITIVE_INFINITY : started + state.stopAtS * 1000;
-      if (state.phase === 'correcting' && state.correctUntilMs !== undefined && event.atMs >= state.correctUntilMs && state.correctUntilMs <= capMs) {
+      if (
+        state.phase === 'correcting' &&
+        state.correctUntilMs !== undefined &&
+        event.atMs >= state.correctUntilMs &&
+        state.correctUntilMs <= capMs
+      ) {
         return end(state, (state.correctUntilMs - started) / 1000, 'loss', state);
       }
-      return event.atMs >= capMs && state.stopAtS !== undefined ? end(state, state.stopAtS, 'cap', state) : state;
+      return event.atMs >= capMs && state.stopAtS !== undefined
+        ? end(state, state.stopAtS, 'cap', state)
+        : state;
     }
     case 'stop':
       if (!running) return state;
@@ -97,7 +136,10 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       if (state.phase === 'answers') return state;
       return {
         ...end(state, elapsedS(state, event.atMs), 'pain', state),
-        faults: [...state.faults, { faultId: 'pain', atS: running ? tenth(elapsedS(state, event.atMs)) : null }],
+        faults: [
+          ...state.faults,
+          { faultId: 'pain', atS: running ? tenth(elapsedS(state, event.atMs)) : null },
+        ],
       };
     case 'fault': {
       if (state.phase === 'answers') {
@@ -105,9 +147,16 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       }
       if (event.faultId === 'pain') return stepStation(state, { type: 'pain_stop', atMs: event.atMs });
       // Graded and counted tests need no clock to name a fault.
-      if (!running) return state.kind === 'hold' ? state : { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
+      if (!running)
+        return state.kind === 'hold'
+          ? state
+          : { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
       const seconds = elapsedS(state, event.atMs);
-      const marked: StationState = { ...state, faults: [...state.faults, { faultId: event.faultId, atS: tenth(seconds) }], before: state };
+      const marked: StationState = {
+        ...state,
+        faults: [...state.faults, { faultId: event.faultId, atS: tenth(seconds) }],
+        before: state,
+      };
       if (state.kind !== 'hold' || event.action === 'allowed') return marked;
       const first = { ...marked, t1S: state.t1S ?? tenth(seconds) };
       if (endAtOnce.has(event.faultId)) return end(first, seconds, 'loss', state);
@@ -116,20 +165,36 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       return { ...first, phase: 'correcting', correctUntilMs: event.atMs + correctionMs };
     }
     case 'corrected':
-      return state.phase === 'correcting' ? { ...state, phase: 'running', correctUntilMs: undefined, corrected: true, before: state } : state;
+      return state.phase === 'correcting'
+        ? { ...state, phase: 'running', correctUntilMs: undefined, corrected: true, before: state }
+        : state;
     case 'figure':
       if (state.kind === 'hold' || state.kind === 'grade') return state;
-      return { ...state, value: event.value, phase: 'answers', endReason: state.endReason ?? 'done', before: state };
+      return {
+        ...state,
+        value: event.value,
+        phase: 'answers',
+        endReason: state.endReason ?? 'done',
+        before: state,
+      };
     case 'grade': {
       if (state.kind === 'grade' || state.phase === 'answers') {
-        return { ...state, grade: event.grade, phase: 'answers', endReason: state.endReason ?? 'done', before: state };
+        return {
+          ...state,
+          grade: event.grade,
+          phase: 'answers',
+          endReason: state.endReason ?? 'done',
+          before: state,
+        };
       }
       return state;
     }
     case 'felt':
       return state.phase === 'answers' ? { ...state, feltIn: event.place, before: state } : state;
     case 'pain':
-      return state.phase === 'answers' ? { ...state, painScore: event.score, painRegion: event.region, before: state } : state;
+      return state.phase === 'answers'
+        ? { ...state, painScore: event.score, painRegion: event.region, before: state }
+        : state;
   }
 }
 
@@ -138,9 +203,11 @@ export function openQuestions(state: StationState): readonly ('figure' | 'grade'
   if (state.phase !== 'answers') return [];
   const open: ('figure' | 'grade' | 'felt' | 'pain')[] = [];
   const broken = state.endReason === 'pain' || state.endReason === 'stopped';
-  if (!broken && state.kind !== 'grade' && state.kind !== 'hold' && state.value === undefined) open.push('figure');
+  if (!broken && state.kind !== 'grade' && state.kind !== 'hold' && state.value === undefined)
+    open.push('figure');
   if (!broken && (state.kind === 'grade' || state.withGrade) && state.grade === undefined) open.push('grade');
   if (!broken && state.feltIn === undefined) open.push('felt');
-  if (state.painScore === undefined || (state.painScore > 0 && state.painRegion === undefined)) open.push('pain');
+  if (state.painScore === undefined || (state.painScore > 0 && state.painRegion === undefined))
+    open.push('pain');
   return open;
 }

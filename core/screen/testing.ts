@@ -4,7 +4,12 @@ import type { Trial } from './trial';
 let made = 0;
 
 /** A plain clean trial for tests; figures not given are those of an unremarkable attempt. */
-export function makeTrial(testId: string, side: SideKey, value: number | null, more: Partial<Trial> = {}): Trial {
+export function makeTrial(
+  testId: string,
+  side: SideKey,
+  value: number | null,
+  more: Partial<Trial> = {},
+): Trial {
   made += 1;
   return {
     id: `0190aaaa-0000-7000-8000-${String(made).padStart(12, '0')}`,

@@ -42,11 +42,13 @@ export function trialProblems(trial: TrialInput, test: ScreenTest, gate: TestGat
   if (test.sided && trial.side === 'both') problems.push(`${test.name} needs a side.`);
   if (!test.sided && trial.side !== 'both') problems.push(`${test.name} has no sides.`);
   if (test.kind === 'grade' || test.withGrade) {
-    if (trial.grade === null && trial.endReason !== 'pain' && trial.endReason !== 'stopped') problems.push(`${test.name} needs a grade.`);
+    if (trial.grade === null && trial.endReason !== 'pain' && trial.endReason !== 'stopped')
+      problems.push(`${test.name} needs a grade.`);
   }
   if (test.kind !== 'grade') {
     if (trial.value === null) {
-      if (trial.endReason !== 'pain' && trial.endReason !== 'stopped') problems.push(`${test.name} needs a figure in ${test.unit}.`);
+      if (trial.endReason !== 'pain' && trial.endReason !== 'stopped')
+        problems.push(`${test.name} needs a figure in ${test.unit}.`);
     } else if (trial.value < test.min || trial.value > test.max) {
       problems.push(`${test.name}: ${trial.value} is outside ${test.min} to ${test.max} ${test.unit}.`);
     }

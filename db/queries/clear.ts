@@ -7,7 +7,10 @@ export type AgreementRow = typeof agreement.$inferSelect;
 export type FlagRow = typeof flag.$inferSelect;
 
 /** The newest safety form of an athlete with the practitioners' words on it. */
-export async function newestClearance(practiceId: string, athleteId: string): Promise<{ form: ClearanceRow | undefined; agreements: AgreementRow[] }> {
+export async function newestClearance(
+  practiceId: string,
+  athleteId: string,
+): Promise<{ form: ClearanceRow | undefined; agreements: AgreementRow[] }> {
   const rows = await db
     .select({ form: clearance, agreement })
     .from(clearance)
@@ -16,7 +19,10 @@ export async function newestClearance(practiceId: string, athleteId: string): Pr
     .orderBy(desc(clearance.createdAt), desc(agreement.createdAt))
     .limit(50);
   const form = rows[0]?.form;
-  return { form, agreements: rows.flatMap((row) => (row.form.id === form?.id && row.agreement ? [row.agreement] : [])) };
+  return {
+    form,
+    agreements: rows.flatMap((row) => (row.form.id === form?.id && row.agreement ? [row.agreement] : [])),
+  };
 }
 
 /** Adds an answered form; the same id twice is one form. */
@@ -29,7 +35,11 @@ export async function addAgreement(row: typeof agreement.$inferInsert): Promise<
 }
 
 export async function openFlags(practiceId: string, athleteId: string): Promise<FlagRow[]> {
-  return db.select().from(flag).where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), isNull(flag.closedAt))).orderBy(desc(flag.openedAt));
+  return db
+    .select()
+    .from(flag)
+    .where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), isNull(flag.closedAt)))
+    .orderBy(desc(flag.openedAt));
 }
 
 export async function addFlag(row: typeof flag.$inferInsert): Promise<void> {
@@ -37,11 +47,24 @@ export async function addFlag(row: typeof flag.$inferInsert): Promise<void> {
 }
 
 /** Closes a flag with a reason; false when it is not this practice's or closed already. */
-export async function closeFlag(practiceId: string, athleteId: string, id: string, reason: string, staffId: string): Promise<boolean> {
+export async function closeFlag(
+  practiceId: string,
+  athleteId: string,
+  id: string,
+  reason: string,
+  staffId: string,
+): Promise<boolean> {
   const rows = await db
     .update(flag)
     .set({ closedAt: new Date(), closedReason: reason, closedBy: staffId })
-    .where(and(eq(flag.id, id), eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), isNull(flag.closedAt)))
+    .where(
+      and(
+        eq(flag.id, id),
+        eq(flag.practiceId, practiceId),
+        eq(flag.athleteId, athleteId),
+        isNull(flag.closedAt),
+      ),
+    )
     .returning({ id: flag.id });
   return rows.length > 0;
 }

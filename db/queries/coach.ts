@@ -1,7 +1,16 @@
 import { and, asc, desc, eq, gte, inArray, isNull, lte, ne, sql } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
 import { db, type Tx } from '../client.server';
-import { athlete, coreSession, flag, ladderState, prescription, proposal, sessionLog, setLog } from '../schema';
+import {
+  athlete,
+  coreSession,
+  flag,
+  ladderState,
+  prescription,
+  proposal,
+  sessionLog,
+  setLog,
+} from '../schema';
 
 export type SessionRow = typeof coreSession.$inferSelect;
 export type PrescriptionRow = typeof prescription.$inferSelect;
@@ -16,17 +25,40 @@ export interface StoredSession extends SessionRow {
 
 async function withItems(sessions: { session: SessionRow; log: LogRow | null }[]): Promise<StoredSession[]> {
   const ids = sessions.map((row) => row.session.id);
-  const items = ids.length > 0 ? await db.select().from(prescription).where(inArray(prescription.sessionId, ids)).orderBy(asc(prescription.position)) : [];
-  return sessions.map(({ session, log }) => ({ ...session, log: log ?? undefined, items: items.filter((item) => item.sessionId === session.id) }));
+  const items =
+    ids.length > 0
+      ? await db
+          .select()
+          .from(prescription)
+          .where(inArray(prescription.sessionId, ids))
+          .orderBy(asc(prescription.position))
+      : [];
+  return sessions.map(({ session, log }) => ({
+    ...session,
+    log: log ?? undefined,
+    items: items.filter((item) => item.sessionId === session.id),
+  }));
 }
 
 /** An athlete's sessions of some days, each with its prescriptions and its log. */
-export async function sessionsBetween(practiceId: string, athleteId: string, from: string, to: string): Promise<StoredSession[]> {
+export async function sessionsBetween(
+  practiceId: string,
+  athleteId: string,
+  from: string,
+  to: string,
+): Promise<StoredSession[]> {
   const rows = await db
     .select({ session: coreSession, log: sessionLog })
     .from(coreSession)
     .leftJoin(sessionLog, eq(sessionLog.sessionId, coreSession.id))
-    .where(and(eq(coreSession.practiceId, practiceId), eq(coreSession.athleteId, athleteId), gte(coreSession.onDate, from), lte(coreSession.onDate, to)))
+    .where(
+      and(
+        eq(coreSession.practiceId, practiceId),
+        eq(coreSession.athleteId, athleteId),
+        gte(coreSession.onDate, from),
+        lte(coreSession.onDate, to),
+      ),
+    )
     .orderBy(asc(coreSession.onDate));
   return withItems(rows);
 }
@@ -45,14 +77,22 @@ export async function sessionById(practiceId: string, id: string): Promise<Store
 export async function practiceSessions(practiceId: string, from: string, to: string) {
   return db
     .select({
-      id: coreSession.id, athleteId: coreSession.athleteId, onDate: coreSession.onDate, minutes: coreSession.minutes,
-      givenName: athlete.givenName, familyName: athlete.familyName, logId: sessionLog.id, effort: sessionLog.effort,
+      id: coreSession.id,
+      athleteId: coreSession.athleteId,
+      onDate: coreSession.onDate,
+      minutes: coreSession.minutes,
+      givenName: athlete.givenName,
+      familyName: athlete.familyName,
+      logId: sessionLog.id,
+      effort: sessionLog.effort,
       exercises: sql<number>`(select count(*)::int from ${prescription} where ${prescription.sessionId} = ${coreSession.id})`,
     })
     .from(coreSession)
     .innerJoin(athlete, eq(athlete.id, coreSession.athleteId))
     .leftJoin(sessionLog, eq(sessionLog.sessionId, coreSession.id))
-    .where(and(eq(coreSession.practiceId, practiceId), gte(coreSession.onDate, from), lte(coreSession.onDate, to)))
+    .where(
+      and(eq(coreSession.practiceId, practiceId), gte(coreSession.onDate, from), lte(coreSession.onDate, to)),
+    )
     .orderBy(asc(coreSession.onDate), asc(athlete.familyName));
 }
 
@@ -62,7 +102,13 @@ export interface NewSession {
 }
 
 /** Replaces the sessions of a week that are not logged, in one transaction. Logged days stay as they are. */
-export async function replaceWeek(practiceId: string, athleteId: string, weekStart: string, fromDay: string, sessions: readonly NewSession[]): Promise<void> {
+export async function replaceWeek(
+  practiceId: string,
+  athleteId: string,
+  weekStart: string,
+  fromDay: string,
+  sessions: readonly NewSession[],
+): Promise<void> {
   await db.transaction(async (tx) => {
     // One writer for an athlete's week at a time.
     await tx.execute(sql`select pg_advisory_xact_lock(hashtext(${`week|${athleteId}|${weekStart}`}))`);
@@ -70,11 +116,19 @@ export async function replaceWeek(practiceId: string, athleteId: string, weekSta
       .select({ id: coreSession.id, onDate: coreSession.onDate, logId: sessionLog.id })
       .from(coreSession)
       .leftJoin(sessionLog, eq(sessionLog.sessionId, coreSession.id))
-      .where(and(eq(coreSession.practiceId, practiceId), eq(coreSession.athleteId, athleteId), eq(coreSession.weekStart, weekStart)));
+      .where(
+        and(
+          eq(coreSession.practiceId, practiceId),
+          eq(coreSession.athleteId, athleteId),
+          eq(coreSession.weekStart, weekStart),
+        ),
+      );
     const removable = old.filter((row) => !row.logId && row.onDate >= fromDay).map((row) => row.id);
     if (removable.length > 0) await tx.delete(coreSession).where(inArray(coreSession.id, removable));
     const keptDays = new Set(old.filter((row) => !removable.includes(row.id)).map((row) => row.onDate));
-    const fresh = sessions.filter((each) => !keptDays.has(each.session.onDate) && each.session.onDate >= fromDay);
+    const fresh = sessions.filter(
+      (each) => !keptDays.has(each.session.onDate) && each.session.onDate >= fromDay,
+    );
     await insertSessions(tx, fresh);
   });
 }
@@ -91,14 +145,30 @@ export async function ladderStates(athleteId: string) {
 }
 
 /** The newest logs of an athlete with their sets, the oldest first. */
-export async function recentLogs(practiceId: string, athleteId: string, limit = 12): Promise<(LogRow & { sets: SetRow[] })[]> {
+export async function recentLogs(
+  practiceId: string,
+  athleteId: string,
+  limit = 12,
+): Promise<(LogRow & { sets: SetRow[] })[]> {
   const logs = await db
     .select()
     .from(sessionLog)
     .where(and(eq(sessionLog.practiceId, practiceId), eq(sessionLog.athleteId, athleteId)))
     .orderBy(desc(sessionLog.onDate), desc(sessionLog.createdAt))
     .limit(limit);
-  const sets = logs.length > 0 ? await db.select().from(setLog).where(inArray(setLog.logId, logs.map((log) => log.id))).orderBy(asc(setLog.setNo)) : [];
+  const sets =
+    logs.length > 0
+      ? await db
+          .select()
+          .from(setLog)
+          .where(
+            inArray(
+              setLog.logId,
+              logs.map((log) => log.id),
+            ),
+          )
+          .orderBy(asc(setLog.setNo))
+      : [];
   return logs.reverse().map((log) => ({ ...log, sets: sets.filter((set) => set.logId === log.id) }));
 }
 
@@ -113,7 +183,11 @@ export async function keepLog(
   painFlag: typeof flag.$inferInsert | undefined,
 ): Promise<'kept' | 'again'> {
   return db.transaction(async (tx) => {
-    const kept = await tx.insert(sessionLog).values(log).onConflictDoNothing().returning({ id: sessionLog.id });
+    const kept = await tx
+      .insert(sessionLog)
+      .values(log)
+      .onConflictDoNothing()
+      .returning({ id: sessionLog.id });
     if (kept.length === 0) return 'again';
     if (sets.length > 0) await tx.insert(setLog).values([...sets]);
     const ladders = proposals.map((each) => each.ladderId);
@@ -121,7 +195,14 @@ export async function keepLog(
       await tx
         .update(proposal)
         .set({ status: 'superseded', decidedAt: new Date() })
-        .where(and(eq(proposal.athleteId, log.athleteId), eq(proposal.status, 'open'), inArray(proposal.ladderId, ladders), ne(proposal.logId, log.id)));
+        .where(
+          and(
+            eq(proposal.athleteId, log.athleteId),
+            eq(proposal.status, 'open'),
+            inArray(proposal.ladderId, ladders),
+            ne(proposal.logId, log.id),
+          ),
+        );
       await tx.insert(proposal).values([...proposals]);
     }
     if (painFlag) await tx.insert(flag).values(painFlag);
@@ -130,36 +211,82 @@ export async function keepLog(
 }
 
 export async function openProposals(practiceId: string, athleteId: string): Promise<ProposalRow[]> {
-  return db.select().from(proposal).where(and(eq(proposal.practiceId, practiceId), eq(proposal.athleteId, athleteId), eq(proposal.status, 'open'))).orderBy(asc(proposal.createdAt), asc(proposal.id));
+  return db
+    .select()
+    .from(proposal)
+    .where(
+      and(
+        eq(proposal.practiceId, practiceId),
+        eq(proposal.athleteId, athleteId),
+        eq(proposal.status, 'open'),
+      ),
+    )
+    .orderBy(asc(proposal.createdAt), asc(proposal.id));
 }
 
 export async function proposalsOfLog(practiceId: string, logId: string): Promise<ProposalRow[]> {
-  return db.select().from(proposal).where(and(eq(proposal.practiceId, practiceId), eq(proposal.logId, logId))).orderBy(asc(proposal.id));
+  return db
+    .select()
+    .from(proposal)
+    .where(and(eq(proposal.practiceId, practiceId), eq(proposal.logId, logId)))
+    .orderBy(asc(proposal.id));
 }
 
 /** Decides open proposals: accepted ones move the athlete on their ladder, in one transaction. Returns how many were decided. */
-export async function decideProposals(practiceId: string, athleteId: string, acceptIds: readonly string[], rejectIds: readonly string[], staffId: string): Promise<number> {
+export async function decideProposals(
+  practiceId: string,
+  athleteId: string,
+  acceptIds: readonly string[],
+  rejectIds: readonly string[],
+  staffId: string,
+): Promise<number> {
   const ids = [...acceptIds, ...rejectIds];
   if (ids.length === 0) return 0;
   return db.transaction(async (tx) => {
     const open = await tx
       .select()
       .from(proposal)
-      .where(and(eq(proposal.practiceId, practiceId), eq(proposal.athleteId, athleteId), eq(proposal.status, 'open'), inArray(proposal.id, ids)))
+      .where(
+        and(
+          eq(proposal.practiceId, practiceId),
+          eq(proposal.athleteId, athleteId),
+          eq(proposal.status, 'open'),
+          inArray(proposal.id, ids),
+        ),
+      )
       .for('update');
     for (const each of open) {
       const accepted = acceptIds.includes(each.id);
-      await tx.update(proposal).set({ status: accepted ? 'accepted' : 'rejected', decidedAt: new Date(), decidedBy: staffId }).where(eq(proposal.id, each.id));
+      await tx
+        .update(proposal)
+        .set({ status: accepted ? 'accepted' : 'rejected', decidedAt: new Date(), decidedBy: staffId })
+        .where(eq(proposal.id, each.id));
       if (!accepted) continue;
       const owned = each.owns ? [each.owns] : [];
       await tx
         .insert(ladderState)
-        .values({ athleteId, ladderId: each.ladderId, rungId: each.after.rungId, sets: each.after.sets, amount: each.after.amount, owned, proposalId: each.id })
+        .values({
+          athleteId,
+          ladderId: each.ladderId,
+          rungId: each.after.rungId,
+          sets: each.after.sets,
+          amount: each.after.amount,
+          owned,
+          proposalId: each.id,
+        })
         .onConflictDoUpdate({
           target: [ladderState.athleteId, ladderState.ladderId],
           set: {
-            rungId: each.after.rungId, sets: each.after.sets, amount: each.after.amount, proposalId: each.id, updatedAt: new Date(),
-            ...(owned.length > 0 ? { owned: sql`(select array(select distinct unnest(${ladderState.owned} || array[${each.owns}]::text[])))` } : {}),
+            rungId: each.after.rungId,
+            sets: each.after.sets,
+            amount: each.after.amount,
+            proposalId: each.id,
+            updatedAt: new Date(),
+            ...(owned.length > 0
+              ? {
+                  owned: sql`(select array(select distinct unnest(${ladderState.owned} || array[${each.owns}]::text[])))`,
+                }
+              : {}),
           },
         });
     }
@@ -169,7 +296,18 @@ export async function decideProposals(practiceId: string, athleteId: string, acc
 
 /** Open pain flags by athlete, for holding a quality. */
 export async function hasOpenPainFlag(practiceId: string, athleteId: string): Promise<boolean> {
-  const rows = await db.select({ id: flag.id }).from(flag).where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), eq(flag.kind, 'pain'), isNull(flag.closedAt))).limit(1);
+  const rows = await db
+    .select({ id: flag.id })
+    .from(flag)
+    .where(
+      and(
+        eq(flag.practiceId, practiceId),
+        eq(flag.athleteId, athleteId),
+        eq(flag.kind, 'pain'),
+        isNull(flag.closedAt),
+      ),
+    )
+    .limit(1);
   return rows.length > 0;
 }
 

@@ -42,7 +42,13 @@ export async function signedInBy(tokenHash: string): Promise<SignedIn | undefine
     .from(authSession)
     .innerJoin(staff, eq(staff.id, authSession.staffId))
     .innerJoin(practice, eq(practice.id, staff.practiceId))
-    .where(and(eq(authSession.tokenHash, tokenHash), gt(authSession.expiresAt, new Date()), eq(staff.disabled, false)));
+    .where(
+      and(
+        eq(authSession.tokenHash, tokenHash),
+        gt(authSession.expiresAt, new Date()),
+        eq(staff.disabled, false),
+      ),
+    );
   if (!row) return undefined;
   return {
     staffId: row.staff.id,
@@ -60,11 +66,20 @@ export async function signedInBy(tokenHash: string): Promise<SignedIn | undefine
 }
 
 /** Failed sign-ins since a time for this e-mail or from this address. */
-export async function failuresSince(email: string, address: string, since: Date): Promise<{ byEmail: number; byAddress: number }> {
+export async function failuresSince(
+  email: string,
+  address: string,
+  since: Date,
+): Promise<{ byEmail: number; byAddress: number }> {
   const rows = await db
     .select({ email: signInFailure.email })
     .from(signInFailure)
-    .where(and(gt(signInFailure.at, since), or(eq(signInFailure.email, email), eq(signInFailure.address, address))))
+    .where(
+      and(
+        gt(signInFailure.at, since),
+        or(eq(signInFailure.email, email), eq(signInFailure.address, address)),
+      ),
+    )
     .limit(200);
   return { byEmail: rows.filter((row) => row.email === email).length, byAddress: rows.length };
 }
@@ -79,7 +94,13 @@ export async function sweepAuth(): Promise<void> {
   await db.delete(signInFailure).where(lt(signInFailure.at, new Date(Date.now() - 24 * 3600_000)));
 }
 
-export async function writeAudit(entry: { practiceId: string; staffId: string; action: string; subject: string; subjectId?: string }): Promise<void> {
+export async function writeAudit(entry: {
+  practiceId: string;
+  staffId: string;
+  action: string;
+  subject: string;
+  subjectId?: string;
+}): Promise<void> {
   await db.insert(audit).values({ id: uuidv7(), ...entry });
 }
 

@@ -10,16 +10,27 @@ export async function addScreening(row: typeof screening.$inferInsert): Promise<
 }
 
 export async function screeningById(practiceId: string, id: string): Promise<ScreeningRow | undefined> {
-  const [row] = await db.select().from(screening).where(and(eq(screening.id, id), eq(screening.practiceId, practiceId)));
+  const [row] = await db
+    .select()
+    .from(screening)
+    .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId)));
   return row;
 }
 
 export async function screeningsOf(practiceId: string, athleteId: string): Promise<ScreeningRow[]> {
-  return db.select().from(screening).where(and(eq(screening.practiceId, practiceId), eq(screening.athleteId, athleteId))).orderBy(desc(screening.onDate), desc(screening.createdAt)).limit(50);
+  return db
+    .select()
+    .from(screening)
+    .where(and(eq(screening.practiceId, practiceId), eq(screening.athleteId, athleteId)))
+    .orderBy(desc(screening.onDate), desc(screening.createdAt))
+    .limit(50);
 }
 
 export async function completeScreening(practiceId: string, id: string): Promise<void> {
-  await db.update(screening).set({ completedAt: new Date() }).where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)));
+  await db
+    .update(screening)
+    .set({ completedAt: new Date() })
+    .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)));
 }
 
 /** All trials of an athlete that are not voided, the oldest first; comparable when the warm-up was ticked. */
@@ -35,12 +46,20 @@ export async function trialsOf(practiceId: string, athleteId: string): Promise<T
 
 /** Keeps a trial once: `again` when this id was kept before. */
 export async function addTrial(row: typeof trial.$inferInsert): Promise<'kept' | 'again'> {
-  const rows = await db.insert(trial).values(row).onConflictDoNothing({ target: trial.id }).returning({ id: trial.id });
+  const rows = await db
+    .insert(trial)
+    .values(row)
+    .onConflictDoNothing({ target: trial.id })
+    .returning({ id: trial.id });
   return rows.length > 0 ? 'kept' : 'again';
 }
 
 /** Voids a trial (undo); it stays stored. False when it is not this practice's. */
 export async function voidTrial(practiceId: string, id: string): Promise<boolean> {
-  const rows = await db.update(trial).set({ voidedAt: new Date() }).where(and(eq(trial.id, id), eq(trial.practiceId, practiceId))).returning({ id: trial.id });
+  const rows = await db
+    .update(trial)
+    .set({ voidedAt: new Date() })
+    .where(and(eq(trial.id, id), eq(trial.practiceId, practiceId)))
+    .returning({ id: trial.id });
   return rows.length > 0;
 }

@@ -26,20 +26,55 @@ export interface WorldRows {
 }
 
 export const emptyWorld = (): WorldRows => ({
-  practices: [], staff: [], athletes: [], clearances: [], agreements: [], flags: [], screenings: [], trials: [], events: [], blackouts: [],
-  runs: [], seasons: [], weeks: [], doses: [], sessions: [], prescriptions: [], logs: [], sets: [], states: [], proposals: [],
+  practices: [],
+  staff: [],
+  athletes: [],
+  clearances: [],
+  agreements: [],
+  flags: [],
+  screenings: [],
+  trials: [],
+  events: [],
+  blackouts: [],
+  runs: [],
+  seasons: [],
+  weeks: [],
+  doses: [],
+  sessions: [],
+  prescriptions: [],
+  logs: [],
+  sets: [],
+  states: [],
+  proposals: [],
 });
 
 export async function insertWorld(rows: WorldRows): Promise<void> {
   const order = [
-    [s.practice, rows.practices], [s.staff, rows.staff], [s.athlete, rows.athletes], [s.clearance, rows.clearances], [s.agreement, rows.agreements], [s.flag, rows.flags],
-    [s.screening, rows.screenings], [s.trial, rows.trials], [s.event, rows.events], [s.blackout, rows.blackouts], [s.priorityRun, rows.runs], [s.seasonVersion, rows.seasons],
-    [s.planWeek, rows.weeks], [s.weekDose, rows.doses], [s.coreSession, rows.sessions], [s.prescription, rows.prescriptions], [s.sessionLog, rows.logs], [s.setLog, rows.sets],
-    [s.ladderState, rows.states], [s.proposal, rows.proposals],
+    [s.practice, rows.practices],
+    [s.staff, rows.staff],
+    [s.athlete, rows.athletes],
+    [s.clearance, rows.clearances],
+    [s.agreement, rows.agreements],
+    [s.flag, rows.flags],
+    [s.screening, rows.screenings],
+    [s.trial, rows.trials],
+    [s.event, rows.events],
+    [s.blackout, rows.blackouts],
+    [s.priorityRun, rows.runs],
+    [s.seasonVersion, rows.seasons],
+    [s.planWeek, rows.weeks],
+    [s.weekDose, rows.doses],
+    [s.coreSession, rows.sessions],
+    [s.prescription, rows.prescriptions],
+    [s.sessionLog, rows.logs],
+    [s.setLog, rows.sets],
+    [s.ladderState, rows.states],
+    [s.proposal, rows.proposals],
   ] as const;
   await db.transaction(async (tx) => {
     for (const [table, list] of order) {
-      for (let i = 0; i < list.length; i += 1000) await tx.insert(table).values(list.slice(i, i + 1000) as never);
+      for (let i = 0; i < list.length; i += 1000)
+        await tx.insert(table).values(list.slice(i, i + 1000) as never);
     }
   });
 }

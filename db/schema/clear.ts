@@ -6,8 +6,12 @@ export const clearance = pgTable(
   'clearance',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     onDate: date({ mode: 'string' }).notNull(),
     stopSigns: text().array().notNull(),
     cautions: text().array().notNull(),
@@ -27,8 +31,12 @@ export const agreement = pgTable(
   'agreement',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    clearanceId: uuid().notNull().references(() => clearance.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    clearanceId: uuid()
+      .notNull()
+      .references(() => clearance.id, { onDelete: 'cascade' }),
     onDate: date({ mode: 'string' }).notNull(),
     name: text().notNull(),
     role: text().notNull(),
@@ -45,8 +53,12 @@ export const flag = pgTable(
   'flag',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     kind: text({ enum: ['pain', 'note'] }).notNull(),
     text: text().notNull(),
     openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),

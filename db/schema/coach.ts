@@ -1,4 +1,17 @@
-import { boolean, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { seasonVersion } from './plan';
 import { athlete, practice, staff } from './practice';
 
@@ -7,15 +20,24 @@ export const coreSession = pgTable(
   'core_session',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
-    seasonVersionId: uuid().notNull().references(() => seasonVersion.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    seasonVersionId: uuid()
+      .notNull()
+      .references(() => seasonVersion.id, { onDelete: 'cascade' }),
     weekStart: date({ mode: 'string' }).notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     minutes: integer().notNull(),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [uniqueIndex('core_session_day').on(t.athleteId, t.onDate), index('core_session_practice').on(t.practiceId, t.onDate)],
+  (t) => [
+    uniqueIndex('core_session_day').on(t.athleteId, t.onDate),
+    index('core_session_practice').on(t.practiceId, t.onDate),
+  ],
 );
 
 export interface PrescriptionDetail {
@@ -35,7 +57,9 @@ export const prescription = pgTable(
   'prescription',
   {
     id: uuid().primaryKey(),
-    sessionId: uuid().notNull().references(() => coreSession.id, { onDelete: 'cascade' }),
+    sessionId: uuid()
+      .notNull()
+      .references(() => coreSession.id, { onDelete: 'cascade' }),
     position: integer().notNull(),
     ladderId: text().notNull(),
     rungId: text().notNull(),
@@ -57,9 +81,15 @@ export const sessionLog = pgTable(
   'session_log',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
-    sessionId: uuid().notNull().references(() => coreSession.id),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    sessionId: uuid()
+      .notNull()
+      .references(() => coreSession.id),
     onDate: date({ mode: 'string' }).notNull(),
     effort: integer().notNull(),
     painScore: integer().notNull(),
@@ -68,13 +98,18 @@ export const sessionLog = pgTable(
     staffId: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [uniqueIndex('session_log_session').on(t.sessionId), index('session_log_athlete').on(t.athleteId, t.onDate)],
+  (t) => [
+    uniqueIndex('session_log_session').on(t.sessionId),
+    index('session_log_athlete').on(t.athleteId, t.onDate),
+  ],
 );
 
 export const setLog = pgTable(
   'set_log',
   {
-    logId: uuid().notNull().references(() => sessionLog.id, { onDelete: 'cascade' }),
+    logId: uuid()
+      .notNull()
+      .references(() => sessionLog.id, { onDelete: 'cascade' }),
     rungId: text().notNull(),
     ladderId: text().notNull(),
     setNo: integer().notNull(),
@@ -90,7 +125,9 @@ export const setLog = pgTable(
 export const ladderState = pgTable(
   'ladder_state',
   {
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     ladderId: text().notNull(),
     rungId: text().notNull(),
     sets: integer().notNull(),
@@ -113,19 +150,30 @@ export const proposal = pgTable(
   'proposal',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
-    logId: uuid().notNull().references(() => sessionLog.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    logId: uuid()
+      .notNull()
+      .references(() => sessionLog.id, { onDelete: 'cascade' }),
     ladderId: text().notNull(),
     kind: text({ enum: ['next_rung', 'more', 'stay', 'shorter', 'back', 'less', 'hold_quality'] }).notNull(),
     before: jsonb().$type<ProposedState>().notNull(),
     after: jsonb().$type<ProposedState>().notNull(),
     owns: text(),
     reason: text().notNull(),
-    status: text({ enum: ['open', 'accepted', 'rejected', 'superseded'] }).notNull().default('open'),
+    status: text({ enum: ['open', 'accepted', 'rejected', 'superseded'] })
+      .notNull()
+      .default('open'),
     decidedAt: timestamp({ withTimezone: true }),
     decidedBy: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('proposal_athlete').on(t.athleteId, t.status), index('proposal_practice').on(t.practiceId, t.status)],
+  (t) => [
+    index('proposal_athlete').on(t.athleteId, t.status),
+    index('proposal_practice').on(t.practiceId, t.status),
+  ],
 );

@@ -17,8 +17,12 @@ export const priorityRun = pgTable(
   'priority_run',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     catalogueVersion: text().notNull(),
     trialIds: uuid().array().notNull(),

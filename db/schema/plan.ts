@@ -1,12 +1,28 @@
-import { boolean, date, doublePrecision, index, integer, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  primaryKey,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { athlete, practice, staff } from './practice';
 
 export const event = pgTable(
   'event',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     name: text().notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     priority: text({ enum: ['A', 'B', 'C'] }).notNull(),
@@ -15,15 +31,22 @@ export const event = pgTable(
     /** Steps, strokes, strides or cycles a minute; the discipline's default when null. */
     perMinute: doublePrecision(),
   },
-  (t) => [index('event_athlete').on(t.athleteId, t.onDate), index('event_practice').on(t.practiceId, t.onDate)],
+  (t) => [
+    index('event_athlete').on(t.athleteId, t.onDate),
+    index('event_practice').on(t.practiceId, t.onDate),
+  ],
 );
 
 export const blackout = pgTable(
   'blackout',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     fromDate: date({ mode: 'string' }).notNull(),
     toDate: date({ mode: 'string' }).notNull(),
     reason: text().notNull(),
@@ -36,8 +59,12 @@ export const seasonVersion = pgTable(
   'season_version',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     parentId: uuid(),
     startsOn: date({ mode: 'string' }).notNull(),
     priorityRunId: uuid().notNull(),
@@ -53,7 +80,9 @@ export const seasonVersion = pgTable(
 export const planWeek = pgTable(
   'plan_week',
   {
-    seasonVersionId: uuid().notNull().references(() => seasonVersion.id, { onDelete: 'cascade' }),
+    seasonVersionId: uuid()
+      .notNull()
+      .references(() => seasonVersion.id, { onDelete: 'cascade' }),
     index: integer().notNull(),
     startsOn: date({ mode: 'string' }).notNull(),
     phase: text({ enum: ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] }).notNull(),
@@ -71,7 +100,9 @@ export const planWeek = pgTable(
 export const weekDose = pgTable(
   'week_dose',
   {
-    seasonVersionId: uuid().notNull().references(() => seasonVersion.id, { onDelete: 'cascade' }),
+    seasonVersionId: uuid()
+      .notNull()
+      .references(() => seasonVersion.id, { onDelete: 'cascade' }),
     weekIndex: integer().notNull(),
     quality: text().notNull(),
     side: text({ enum: ['left', 'right', 'both'] }).notNull(),

@@ -1,4 +1,16 @@
-import { boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uniqueIndex, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uniqueIndex,
+  uuid,
+} from 'drizzle-orm/pg-core';
 
 export interface PracticeSettings {
   massUnit: 'kg' | 'lb';
@@ -24,7 +36,9 @@ export const staff = pgTable(
   'staff',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
     email: text().notNull(),
     name: text().notNull(),
     role: text({ enum: ['owner', 'coach', 'assistant'] }).notNull(),
@@ -39,7 +53,9 @@ export const authSession = pgTable(
   'auth_session',
   {
     tokenHash: text().primaryKey(),
-    staffId: uuid().notNull().references(() => staff.id, { onDelete: 'cascade' }),
+    staffId: uuid()
+      .notNull()
+      .references(() => staff.id, { onDelete: 'cascade' }),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp({ withTimezone: true }).notNull(),
   },
@@ -55,14 +71,19 @@ export const signInFailure = pgTable(
     address: text().notNull(),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('sign_in_failure_email').on(t.email, t.at), index('sign_in_failure_address').on(t.address, t.at)],
+  (t) => [
+    index('sign_in_failure_email').on(t.email, t.at),
+    index('sign_in_failure_address').on(t.address, t.at),
+  ],
 );
 
 export const audit = pgTable(
   'audit',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
     staffId: uuid().references(() => staff.id),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
     action: text().notNull(),
@@ -76,7 +97,9 @@ export const athlete = pgTable(
   'athlete',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
     givenName: text().notNull(),
     familyName: text().notNull(),
     birthDate: date({ mode: 'string' }).notNull(),
@@ -102,7 +125,9 @@ export const athlete = pgTable(
 /** An uploaded roster between mapping and confirmation; nothing of it is an athlete yet. */
 export const importDraft = pgTable('import_draft', {
   id: uuid().primaryKey(),
-  practiceId: uuid().notNull().references(() => practice.id),
+  practiceId: uuid()
+    .notNull()
+    .references(() => practice.id),
   fileName: text().notNull(),
   content: text().notNull(),
   createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),

@@ -1,4 +1,15 @@
-import { boolean, date, doublePrecision, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import {
+  boolean,
+  date,
+  doublePrecision,
+  index,
+  integer,
+  jsonb,
+  pgTable,
+  text,
+  timestamp,
+  uuid,
+} from 'drizzle-orm/pg-core';
 import { athlete, practice, staff } from './practice';
 
 /** One visit on which tests are done: the chosen battery, the warm-up, the side that starts. */
@@ -6,8 +17,12 @@ export const screening = pgTable(
   'screening',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
     onDate: date({ mode: 'string' }).notNull(),
     testIds: text().array().notNull(),
     firstSide: text({ enum: ['left', 'right'] }).notNull(),
@@ -27,9 +42,15 @@ export const trial = pgTable(
   'trial',
   {
     id: uuid().primaryKey(),
-    practiceId: uuid().notNull().references(() => practice.id),
-    athleteId: uuid().notNull().references(() => athlete.id, { onDelete: 'cascade' }),
-    screeningId: uuid().notNull().references(() => screening.id, { onDelete: 'cascade' }),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    screeningId: uuid()
+      .notNull()
+      .references(() => screening.id, { onDelete: 'cascade' }),
     testId: text().notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     side: text({ enum: ['left', 'right', 'both'] }).notNull(),

@@ -8,7 +8,15 @@ const text = (seconds: number) => {
 };
 
 /** The big clock. It reads the steady clock at every frame and writes the text itself, so that nothing else renders. */
-export function Clock({ readS, running, capS }: { readS: () => number; running: boolean; capS: number | undefined }) {
+export function Clock({
+  readS,
+  running,
+  capS,
+}: {
+  readS: () => number;
+  running: boolean;
+  capS: number | undefined;
+}) {
   const figure = useRef<HTMLSpanElement>(null);
   const bar = useRef<HTMLSpanElement>(null);
   const read = useRef(readS);
@@ -29,7 +37,12 @@ export function Clock({ readS, running, capS }: { readS: () => number; running: 
   });
   return (
     <div>
-      <span ref={figure} role="timer" aria-label="Seconds" className="head figures block text-[clamp(5.2rem,19vw,12.5rem)] leading-[0.86] tracking-tight">
+      <span
+        ref={figure}
+        role="timer"
+        aria-label="Seconds"
+        className="head figures block text-[clamp(5.2rem,19vw,12.5rem)] leading-[0.86] tracking-tight"
+      >
         0.0
       </span>
       {capS ? (
@@ -49,7 +62,8 @@ export function RestClock({ untilMs, onOver }: { untilMs: number; onOver: () => 
   useEffect(() => {
     const show = () => {
       const left = Math.max(0, Math.ceil((untilMs - Date.now()) / 1000));
-      if (figure.current) figure.current.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
+      if (figure.current)
+        figure.current.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
       if (left === 0) over.current();
     };
     show();

@@ -18,9 +18,24 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     choices: athleteChoices(),
     values: {
-      id: athlete.id, version: athlete.version, givenName: athlete.givenName, familyName: athlete.familyName, birthDate: athlete.birthDate, sex: athlete.sex, disciplineId: athlete.disciplineId, level: athlete.level,
-      mass: String(fromMassKg(athlete.massKg, massUnit)), massUnit, stature: String(fromStatureM(athlete.statureM, lengthUnit)), lengthUnit, schoolId: athlete.schoolId ?? 'practice', kit: athlete.kit,
-      sessionsPerWeek: String(athlete.sessionsPerWeek), minutesPerSession: String(athlete.minutesPerSession), weekdays: athlete.weekdays.map(String), note: athlete.note,
+      id: athlete.id,
+      version: athlete.version,
+      givenName: athlete.givenName,
+      familyName: athlete.familyName,
+      birthDate: athlete.birthDate,
+      sex: athlete.sex,
+      disciplineId: athlete.disciplineId,
+      level: athlete.level,
+      mass: String(fromMassKg(athlete.massKg, massUnit)),
+      massUnit,
+      stature: String(fromStatureM(athlete.statureM, lengthUnit)),
+      lengthUnit,
+      schoolId: athlete.schoolId ?? 'practice',
+      kit: athlete.kit,
+      sessionsPerWeek: String(athlete.sessionsPerWeek),
+      minutesPerSession: String(athlete.minutesPerSession),
+      weekdays: athlete.weekdays.map(String),
+      note: athlete.note,
     },
   };
 }
@@ -35,7 +50,8 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   if (read.value.id !== athlete.id) throw notFound('This athlete');
   const saved = await saveAthlete(person.practiceId, athlete.id, read.value.version, read.value.values);
   if (saved === 'stale') {
-    const message = 'Somebody saved this athlete after you opened the form, perhaps you in another tab. Nothing was overwritten; what you entered is kept here. Open the page again to see what was saved.';
+    const message =
+      'Somebody saved this athlete after you opened the form, perhaps you in another tab. Nothing was overwritten; what you entered is kept here. Open the page again to see what was saved.';
     return data({ result: refuseForm(form, schema, message) }, { status: 409 });
   }
   return redirect(`/athletes/${athlete.id}`);
@@ -45,7 +61,13 @@ export default function EditAthlete({ loaderData, actionData }: Route.ComponentP
   return (
     <div className="max-w-3xl">
       <h2 className="text-3xl">Edit</h2>
-      <AthleteForm values={loaderData.values} choices={loaderData.choices} lastResult={actionData?.result} submitLabel="Save" cancelTo={`/athletes/${loaderData.values.id}`} />
+      <AthleteForm
+        values={loaderData.values}
+        choices={loaderData.choices}
+        lastResult={actionData?.result}
+        submitLabel="Save"
+        cancelTo={`/athletes/${loaderData.values.id}`}
+      />
     </div>
   );
 }

@@ -17,9 +17,19 @@ const decimal = (what: string) =>
       return value;
     });
 
-const whole = (from: number, to: number, what: string) => z.coerce.number({ error: `${what} must be a number.` }).int(`${what} must be a whole number.`).min(from, `${what}: at least ${from}.`).max(to, `${what}: at most ${to}.`);
+const whole = (from: number, to: number, what: string) =>
+  z.coerce
+    .number({ error: `${what} must be a number.` })
+    .int(`${what} must be a whole number.`)
+    .min(from, `${what}: at least ${from}.`)
+    .max(to, `${what}: at most ${to}.`);
 
-const name = (what: string) => z.string({ error: `Enter the ${what}.` }).trim().min(1, `Enter the ${what}.`).max(80, 'At most 80 letters.');
+const name = (what: string) =>
+  z
+    .string({ error: `Enter the ${what}.` })
+    .trim()
+    .min(1, `Enter the ${what}.`)
+    .max(80, 'At most 80 letters.');
 
 /** The athlete form, checked for a given day. Masses and statures come in the unit chosen beside them. */
 export function athleteSchema(today: string) {
@@ -35,7 +45,10 @@ export function athleteSchema(today: string) {
         .string({ error: 'Enter the date of birth.' })
         .refine(isIsoDay, 'That is not a day of the calendar.')
         .refine((day) => !isIsoDay(day) || day <= today, 'The date of birth lies in the future.')
-        .refine((day) => !isIsoDay(day) || day > today || (ageOn(day, today) >= 5 && ageOn(day, today) <= 100), 'Ages from 5 to 100 are taken.'),
+        .refine(
+          (day) => !isIsoDay(day) || day > today || (ageOn(day, today) >= 5 && ageOn(day, today) <= 100),
+          'Ages from 5 to 100 are taken.',
+        ),
       sex: z.enum(['female', 'male', 'unspecified']),
       disciplineId: z.string().refine(hasDiscipline, 'Choose a discipline.'),
       level: z.enum(['novice', 'trained', 'advanced']),
@@ -43,7 +56,10 @@ export function athleteSchema(today: string) {
       massUnit: z.enum(['kg', 'lb']),
       stature: decimal('the stature'),
       lengthUnit: z.enum(['cm', 'in']),
-      schoolId: z.string().refine((id) => id === 'practice' || schoolIds.has(id), 'Choose a school.').default('practice'),
+      schoolId: z
+        .string()
+        .refine((id) => id === 'practice' || schoolIds.has(id), 'Choose a school.')
+        .default('practice'),
       kit: z.array(z.string().refine((id) => kitIds.has(id), 'Unknown equipment.')).default([]),
       sessionsPerWeek: whole(1, 5, 'Sessions a week'),
       minutesPerSession: whole(8, 45, 'Minutes a session'),
@@ -54,15 +70,36 @@ export function athleteSchema(today: string) {
       const massKg = Math.round(toMassKg(form.mass, form.massUnit) * 1000) / 1000;
       const statureM = Math.round(toStatureM(form.stature, form.lengthUnit) * 10_000) / 10_000;
       const { massKg: m, statureM: s } = bodyLimits;
-      if (massKg < m.min || massKg > m.max) ctx.addIssue({ code: 'custom', path: ['mass'], message: `${form.mass} ${form.massUnit} is ${Math.round(massKg)} kg; ${m.min} to ${m.max} kg are taken.` });
-      if (statureM < s.min || statureM > s.max) ctx.addIssue({ code: 'custom', path: ['stature'], message: `${form.stature} ${form.lengthUnit} is ${statureM.toFixed(2)} m; ${s.min} to ${s.max} m are taken.` });
+      if (massKg < m.min || massKg > m.max)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['mass'],
+          message: `${form.mass} ${form.massUnit} is ${Math.round(massKg)} kg; ${m.min} to ${m.max} kg are taken.`,
+        });
+      if (statureM < s.min || statureM > s.max)
+        ctx.addIssue({
+          code: 'custom',
+          path: ['stature'],
+          message: `${form.stature} ${form.lengthUnit} is ${statureM.toFixed(2)} m; ${s.min} to ${s.max} m are taken.`,
+        });
       return {
         id: form.id,
         version: form.version,
         values: {
-          givenName: form.givenName, familyName: form.familyName, birthDate: form.birthDate, sex: form.sex, disciplineId: form.disciplineId, level: form.level, massKg, statureM,
-          schoolId: form.schoolId === 'practice' ? null : form.schoolId, kit: form.kit, sessionsPerWeek: form.sessionsPerWeek, minutesPerSession: form.minutesPerSession,
-          weekdays: [...new Set(form.weekdays)].sort(), note: form.note,
+          givenName: form.givenName,
+          familyName: form.familyName,
+          birthDate: form.birthDate,
+          sex: form.sex,
+          disciplineId: form.disciplineId,
+          level: form.level,
+          massKg,
+          statureM,
+          schoolId: form.schoolId === 'practice' ? null : form.schoolId,
+          kit: form.kit,
+          sessionsPerWeek: form.sessionsPerWeek,
+          minutesPerSession: form.minutesPerSession,
+          weekdays: [...new Set(form.weekdays)].sort(),
+          note: form.note,
         },
       };
     });
@@ -72,6 +109,8 @@ export function athleteSchema(today: string) {
 export function athleteChoices() {
   return {
     schools: schools.map(({ id, name }) => ({ id, name })),
-    equipment: equipment.filter((each) => each.id !== 'none' && each.id !== 'mat').map(({ id, name }) => ({ id, name })),
+    equipment: equipment
+      .filter((each) => each.id !== 'none' && each.id !== 'mat')
+      .map(({ id, name }) => ({ id, name })),
   };
 }

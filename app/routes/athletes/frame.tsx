@@ -4,22 +4,27 @@ import { Notice } from '~/app/components/notice';
 import { AthletePath } from '~/app/components/path';
 import { awayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
+import { ageOn } from '~/core/body/dates';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
 import { caution, disciplineLabel } from '~/core/catalogue';
-import { ageOn } from '~/core/body/dates';
 import { pathFacts } from '~/db/queries/athletes';
 import { clearanceOf, mainEvent, requireAthlete } from '~/server/athlete.server';
 import { pathOf } from '~/server/path';
 import { todayIn } from '~/server/today';
 import type { Route } from './+types/frame';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `${loaderData?.name ?? 'Athlete'} · Zest Pillar` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.name ?? 'Athlete'} · Zest Pillar` },
+];
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
   const today = todayIn(person.timeZone);
-  const [{ clearance, form }, facts] = await Promise.all([clearanceOf(person, athlete, today), pathFacts(person.practiceId, athlete.id, today)]);
+  const [{ clearance, form }, facts] = await Promise.all([
+    clearanceOf(person, athlete, today),
+    pathFacts(person.practiceId, athlete.id, today),
+  ]);
   const { massUnit, lengthUnit } = person.settings;
   const event = mainEvent(facts.events, today);
   return {
@@ -31,8 +36,16 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     cautions: clearance.cautions.map((id) => ({ id, name: caution(id).name })),
     flags: facts.flags.map((flag) => ({ id: flag.id, text: flag.text })),
     steps: pathOf({
-      today, clearance, formDay: form?.onDate, lastScreenDay: facts.screen?.onDate, screenOpen: facts.screen !== undefined && !facts.screen.completedAt, linked: facts.linked, seasonDay: facts.seasonDay,
-      hasEvent: facts.events.length > 0, lastLogDay: facts.lastLogDay, openProposals: facts.openProposals,
+      today,
+      clearance,
+      formDay: form?.onDate,
+      lastScreenDay: facts.screen?.onDate,
+      screenOpen: facts.screen !== undefined && !facts.screen.completedAt,
+      linked: facts.linked,
+      seasonDay: facts.seasonDay,
+      hasEvent: facts.events.length > 0,
+      lastLogDay: facts.lastLogDay,
+      openProposals: facts.openProposals,
     }),
   };
 }
@@ -84,8 +97,14 @@ function FlagNotice({ athleteId, flag }: { athleteId: string; flag: { id: string
   const fetcher = useFetcher<{ error: string | undefined }>();
   return (
     <Notice word="Open flag" strong className="no-print mt-5">
-      <p>{flag.text} Consider a referral. The quality is held until a coach closes this flag with a reason.</p>
-      <fetcher.Form method="post" action={`/athletes/${athleteId}/flags`} className="mt-3 flex flex-wrap items-start gap-3">
+      <p>
+        {flag.text} Consider a referral. The quality is held until a coach closes this flag with a reason.
+      </p>
+      <fetcher.Form
+        method="post"
+        action={`/athletes/${athleteId}/flags`}
+        className="mt-3 flex flex-wrap items-start gap-3"
+      >
         <input type="hidden" name="flagId" value={flag.id} />
         <label className="grow">
           <span className="sr-only">Reason for closing the flag</span>

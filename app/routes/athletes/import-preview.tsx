@@ -6,8 +6,8 @@ import { disciplineLabel } from '~/core/catalogue';
 import { guessMapping, planRoster, type RosterMapping } from '~/core/formats/roster';
 import { type DateOrder, type RosterField, rosterFields } from '~/core/formats/roster-fields';
 import { readTable, type Table } from '~/core/formats/table';
-import type { SignedIn } from '~/db/queries/practice';
 import { athletesOf, confirmImport, draftById } from '~/db/queries/athletes';
+import type { SignedIn } from '~/db/queries/practice';
 import { isUuid, notFound } from '~/server/athlete.server';
 import { todayIn } from '~/server/today';
 import type { Route } from './+types/import-preview';
@@ -28,7 +28,8 @@ function mappingFrom(table: Table, params: URLSearchParams): RosterMapping {
     if (text !== '' && Number.isInteger(at) && at >= 0 && at < table.headers.length) columns[id] = at;
     else delete columns[id];
   }
-  const pick = <T extends string>(name: string, allowed: readonly T[], otherwise: T): T => allowed.find((each) => each === params.get(name)) ?? otherwise;
+  const pick = <T extends string>(name: string, allowed: readonly T[], otherwise: T): T =>
+    allowed.find((each) => each === params.get(name)) ?? otherwise;
   return {
     columns,
     massUnit: pick('massUnit', ['kg', 'lb'], guess.massUnit),
@@ -45,7 +46,9 @@ async function preview(person: SignedIn, draftId: string | undefined, params: UR
   if (!read.ok) throw notFound('This import');
   const mapping = mappingFrom(read.table, params);
   const known = await athletesOf(person.practiceId);
-  const missing = rosterFields.filter((field) => field.required && mapping.columns[field.id] === undefined).map((field) => field.label);
+  const missing = rosterFields
+    .filter((field) => field.required && mapping.columns[field.id] === undefined)
+    .map((field) => field.label);
   const rows = missing.length > 0 ? [] : planRoster(read.table, mapping, known, todayIn(person.timeZone));
   return { draft, done: false as const, table: read.table, mapping, missing, rows };
 }
@@ -65,10 +68,17 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     rows: rows.slice(0, shownRows).flatMap((row) =>
       row.status === 'error'
         ? []
-        : [{
-            line: row.line, status: row.status, changes: row.changes, name: `${row.person.givenName} ${row.person.familyName}`, birthDate: row.person.birthDate,
-            discipline: disciplineLabel(row.person.disciplineId), body: `${Math.round(row.person.massKg * 10) / 10} kg, ${row.person.statureM.toFixed(2)} m`,
-          }],
+        : [
+            {
+              line: row.line,
+              status: row.status,
+              changes: row.changes,
+              name: `${row.person.givenName} ${row.person.familyName}`,
+              birthDate: row.person.birthDate,
+              discipline: disciplineLabel(row.person.disciplineId),
+              body: `${Math.round(row.person.massKg * 10) / 10} kg, ${row.person.statureM.toFixed(2)} m`,
+            },
+          ],
     ),
   };
 }
@@ -76,22 +86,67 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
 export async function action({ params, request, context }: Route.ActionArgs) {
   const person = who(context);
   const form = await request.formData();
-  const result = await preview(person, params.draftId, new URLSearchParams(String(form.get('mapping') ?? '')));
+  const result = await preview(
+    person,
+    params.draftId,
+    new URLSearchParams(String(form.get('mapping') ?? '')),
+  );
   // A second confirmation (a double click, another tab) finds the import done.
   if (result.done) return redirect('/athletes');
-  if (result.missing.length > 0) return data({ error: `Say which column holds: ${result.missing.join(', ')}.` }, { status: 400 });
-  const writes = result.rows.flatMap((row) => (row.status === 'new' || row.status === 'update' ? [{ athleteId: row.athleteId, values: { ...row.person } }] : []));
+  if (result.missing.length > 0)
+    return data({ error: `Say which column holds: ${result.missing.join(', ')}.` }, { status: 400 });
+  const writes = result.rows.flatMap((row) =>
+    row.status === 'new' || row.status === 'update'
+      ? [{ athleteId: row.athleteId, values: { ...row.person } }]
+      : [],
+  );
   const skip = form.get('skipErrors') === 'on';
   const wrong = result.rows.filter((row) => row.status === 'error').length;
-  if (wrong > 0 && !skip) return data({ error: `${wrong} ${wrong === 1 ? 'row has an error' : 'rows have errors'}: mend the file, or tick that they are left out.` }, { status: 400 });
-  await confirmImport(person.practiceId, result.draft.id, writes, { kit: ['towel', 'wall', 'box', 'band'], weekdays: [1, 3, 5] });
+  if (wrong > 0 && !skip)
+    return data(
+      {
+        error: `${wrong} ${wrong === 1 ? 'row has an error' : 'rows have errors'}: mend the file, or tick that they are left out.`,
+      },
+      { status: 400 },
+    );
+  await confirmImport(person.practiceId, result.draft.id, writes, {
+    kit: ['towel', 'wall', 'box', 'band'],
+    weekdays: [1, 3, 5],
+  });
   return redirect('/athletes');
 }
 
-const units: readonly { name: 'massUnit' | 'lengthUnit' | 'dateOrder'; label: string; options: readonly (readonly [string, string])[] }[] = [
-  { name: 'massUnit', label: 'Masses are in', options: [['kg', 'kg'], ['lb', 'lb']] },
-  { name: 'lengthUnit', label: 'Statures are in', options: [['cm', 'cm'], ['m', 'm'], ['in', 'in']] },
-  { name: 'dateOrder', label: 'Dates are', options: [['iso', 'year-month-day'], ['dmy', 'day.month.year'], ['mdy', 'month/day/year']] },
+const units: readonly {
+  name: 'massUnit' | 'lengthUnit' | 'dateOrder';
+  label: string;
+  options: readonly (readonly [string, string])[];
+}[] = [
+  {
+    name: 'massUnit',
+    label: 'Masses are in',
+    options: [
+      ['kg', 'kg'],
+      ['lb', 'lb'],
+    ],
+  },
+  {
+    name: 'lengthUnit',
+    label: 'Statures are in',
+    options: [
+      ['cm', 'cm'],
+      ['m', 'm'],
+      ['in', 'in'],
+    ],
+  },
+  {
+    name: 'dateOrder',
+    label: 'Dates are',
+    options: [
+      ['iso', 'year-month-day'],
+      ['dmy', 'day.month.year'],
+      ['mdy', 'month/day/year'],
+    ],
+  },
 ];
 
 const words = { new: 'Add', update: 'Change', same: 'Same' } as const;
@@ -121,7 +176,9 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
               label={field.label}
               value={mapping.columns[field.id] ?? ''}
               onChange={(event) => change(field.id, event.target.value)}
-              errors={field.required && mapping.columns[field.id] === undefined ? ['Choose a column.'] : undefined}
+              errors={
+                field.required && mapping.columns[field.id] === undefined ? ['Choose a column.'] : undefined
+              }
             >
               <option value="">{field.required ? 'Choose …' : 'Not in the file'}</option>
               {headers.map((header, i) => (
@@ -133,7 +190,12 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
             </SelectField>
           ))}
           {units.map((unit) => (
-            <SelectField key={unit.name} label={unit.label} value={mapping[unit.name]} onChange={(event) => change(unit.name, event.target.value)}>
+            <SelectField
+              key={unit.name}
+              label={unit.label}
+              value={mapping[unit.name]}
+              onChange={(event) => change(unit.name, event.target.value)}
+            >
               {unit.options.map(([value, label]) => (
                 <option key={value} value={value}>
                   {label}
@@ -151,8 +213,12 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
           <table className="mt-2 w-full text-left">
             <thead>
               <tr>
-                <th scope="col" className="pr-4">Line</th>
-                <th scope="col" className="pr-4">Column</th>
+                <th scope="col" className="pr-4">
+                  Line
+                </th>
+                <th scope="col" className="pr-4">
+                  Column
+                </th>
                 <th scope="col">What is wrong</th>
               </tr>
             </thead>
@@ -203,7 +269,9 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
         <FormError>{actionData?.error}</FormError>
         <p className="mt-3 flex gap-3">
           <Button look="next" disabled={busy || missing.length > 0}>
-            {writes === 0 ? 'Nothing to write: done' : `Write ${writes} ${writes === 1 ? 'athlete' : 'athletes'}`}
+            {writes === 0
+              ? 'Nothing to write: done'
+              : `Write ${writes} ${writes === 1 ? 'athlete' : 'athletes'}`}
           </Button>
           <ButtonLink look="quiet" to="/athletes/import">
             Choose another file

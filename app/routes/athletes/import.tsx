@@ -13,7 +13,9 @@ export async function action({ request, context }: Route.ActionArgs) {
   const refuse = (error: string) => data({ error }, { status: 400 });
   const length = Number(request.headers.get('content-length') ?? 0);
   if (length > tableLimits.bytes + 100_000) {
-    return refuse(`The file has ${(length / 1024 / 1024).toFixed(1)} MB; at most ${tableLimits.bytes / 1024 / 1024} MB are read. Nothing was imported.`);
+    return refuse(
+      `The file has ${(length / 1024 / 1024).toFixed(1)} MB; at most ${tableLimits.bytes / 1024 / 1024} MB are read. Nothing was imported.`,
+    );
   }
   const file = (await request.formData()).get('file');
   if (!(file instanceof File) || (file.name === '' && file.size === 0)) return refuse('Choose a file first.');
@@ -31,7 +33,8 @@ export default function ImportRoster({ actionData }: Route.ComponentProps) {
     <div className="max-w-2xl">
       <h1 className="text-4xl">Import a roster</h1>
       <p className="mt-3">
-        A CSV file with one athlete a line: names, date of birth, discipline, body mass and stature; sex and level if you have them. Comma, semicolon or tab; decimal point or comma; kg or lb, cm or in. You see
+        A CSV file with one athlete a line: names, date of birth, discipline, body mass and stature; sex and
+        level if you have them. Comma, semicolon or tab; decimal point or comma; kg or lb, cm or in. You see
         every row before anything is written.
       </p>
       <Form method="post" encType="multipart/form-data" className="mt-6">

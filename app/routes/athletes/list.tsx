@@ -7,7 +7,7 @@ import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
-import { roster, type RosterRow } from '~/server/roster.server';
+import { type RosterRow, roster } from '~/server/roster.server';
 import type { Route } from './+types/list';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athletes · Zest Pillar' }];
@@ -22,7 +22,12 @@ const sorts = {
 type Sort = keyof typeof sorts;
 const isSort = (text: string): text is Sort => text in sorts;
 
-const shows = { all: 'Everybody', blocked: 'Not cleared', flagged: 'With a flag', deciding: 'Proposals open' } as const;
+const shows = {
+  all: 'Everybody',
+  blocked: 'Not cleared',
+  flagged: 'With a flag',
+  deciding: 'Proposals open',
+} as const;
 type Show = keyof typeof shows;
 const showTests: Readonly<Record<Show, (row: RosterRow) => boolean>> = {
   all: () => true,
@@ -37,7 +42,11 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const sort = params.get('sort') ?? 'name';
   const show = (params.get('show') ?? 'all') as Show;
   const { today, rows } = await roster(who(context));
-  const found = rows.filter((row) => (q === '' || `${row.name} ${row.discipline}`.toLowerCase().includes(q)) && (showTests[show] ?? showTests.all)(row));
+  const found = rows.filter(
+    (row) =>
+      (q === '' || `${row.name} ${row.discipline}`.toLowerCase().includes(q)) &&
+      (showTests[show] ?? showTests.all)(row),
+  );
   const sorted = found.sort(sorts[isSort(sort) ? sort : 'name']);
   if (params.get('dir') === 'down') sorted.reverse();
   return { today, total: rows.length, rows: sorted };
@@ -67,10 +76,19 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
           <ButtonLink to="/athletes/new">Add an athlete</ButtonLink>
         </p>
       </header>
-      <Form className="mt-6 flex flex-wrap items-end gap-3" onChange={(event) => void submit(event.currentTarget, { replace: true })}>
+      <Form
+        className="mt-6 flex flex-wrap items-end gap-3"
+        onChange={(event) => void submit(event.currentTarget, { replace: true })}
+      >
         <label className="grow sm:max-w-72">
           <span className="sr-only">Find by name or sport</span>
-          <input type="search" name="q" defaultValue={params.get('q') ?? ''} placeholder="Name or sport" className="field-input" />
+          <input
+            type="search"
+            name="q"
+            defaultValue={params.get('q') ?? ''}
+            placeholder="Name or sport"
+            className="field-input"
+          />
         </label>
         <label>
           <span className="sr-only">Show</span>
@@ -126,14 +144,27 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
                     <SmallPillar parts={row.pillar} next={row.top} />
                   </td>
                   <th scope="row" className="py-1.5 pr-3 font-bold">
-                    <Link to={`/athletes/${row.id}`} className="inline-block py-2 no-underline hover:underline">
+                    <Link
+                      to={`/athletes/${row.id}`}
+                      className="inline-block py-2 no-underline hover:underline"
+                    >
                       {row.name}
                     </Link>
-                    {row.flags.length > 0 ? <span className="ml-2 whitespace-nowrap border border-ink px-1.5 text-[0.86rem] font-normal">⚑ pain flag</span> : null}
+                    {row.flags.length > 0 ? (
+                      <span className="ml-2 whitespace-nowrap border border-ink px-1.5 text-[0.86rem] font-normal">
+                        ⚑ pain flag
+                      </span>
+                    ) : null}
                   </th>
                   <td className="py-1.5 pr-3">{row.discipline}</td>
                   <td className="py-1.5 pr-3">
-                    {row.clearState === 'cleared' || row.clearState === 'ask_first' ? row.step : <span className="hatched bg-sand px-1.5 py-0.5 text-quiet"><span className="bg-sand px-1 text-ink">{row.step}</span></span>}
+                    {row.clearState === 'cleared' || row.clearState === 'ask_first' ? (
+                      row.step
+                    ) : (
+                      <span className="hatched bg-sand px-1.5 py-0.5 text-quiet">
+                        <span className="bg-sand px-1 text-ink">{row.step}</span>
+                      </span>
+                    )}
                   </td>
                   <td className="py-1.5 pr-3">
                     {row.event ? (
@@ -147,7 +178,9 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
                       <span className="text-quiet">none</span>
                     )}
                   </td>
-                  <td className="figures py-1.5 whitespace-nowrap">{row.lastSeen ? dayText(row.lastSeen, today) : <span className="text-quiet">never</span>}</td>
+                  <td className="figures py-1.5 whitespace-nowrap">
+                    {row.lastSeen ? dayText(row.lastSeen, today) : <span className="text-quiet">never</span>}
+                  </td>
                 </tr>
               ))}
             </tbody>
@@ -167,10 +200,24 @@ function SortHead({ id, label }: { id: Sort; label: string }) {
   next.set('sort', id);
   next.set('dir', active && !down ? 'down' : 'up');
   return (
-    <th scope="col" aria-sort={active ? (down ? 'descending' : 'ascending') : 'none'} className="py-2 pr-3 font-bold">
-      <Link to={`?${next}`} className="inline-flex items-center gap-1 py-1 no-underline hover:underline" replace>
+    <th
+      scope="col"
+      aria-sort={active ? (down ? 'descending' : 'ascending') : 'none'}
+      className="py-2 pr-3 font-bold"
+    >
+      <Link
+        to={`?${next}`}
+        className="inline-flex items-center gap-1 py-1 no-underline hover:underline"
+        replace
+      >
         {label}
-        {active ? down ? <ArrowDown aria-hidden="true" className="size-4" /> : <ArrowUp aria-hidden="true" className="size-4" /> : null}
+        {active ? (
+          down ? (
+            <ArrowDown aria-hidden="true" className="size-4" />
+          ) : (
+            <ArrowUp aria-hidden="true" className="size-4" />
+          )
+        ) : null}
       </Link>
     </th>
   );

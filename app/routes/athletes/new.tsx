@@ -15,8 +15,24 @@ export function loader({ context }: Route.LoaderArgs) {
   return {
     choices: athleteChoices(),
     values: {
-      id: newId(), version: 0, givenName: '', familyName: '', birthDate: '', sex: 'unspecified', disciplineId: '', level: 'trained', mass: '', massUnit: settings.massUnit, stature: '',
-      lengthUnit: settings.lengthUnit, schoolId: 'practice', kit: ['towel', 'wall', 'box', 'band'], sessionsPerWeek: '3', minutesPerSession: '25', weekdays: ['1', '3', '5'], note: '',
+      id: newId(),
+      version: 0,
+      givenName: '',
+      familyName: '',
+      birthDate: '',
+      sex: 'unspecified',
+      disciplineId: '',
+      level: 'trained',
+      mass: '',
+      massUnit: settings.massUnit,
+      stature: '',
+      lengthUnit: settings.lengthUnit,
+      schoolId: 'practice',
+      kit: ['towel', 'wall', 'box', 'band'],
+      sessionsPerWeek: '3',
+      minutesPerSession: '25',
+      weekdays: ['1', '3', '5'],
+      note: '',
     },
   };
 }
@@ -33,7 +49,13 @@ export default function NewAthlete({ loaderData, actionData }: Route.ComponentPr
   return (
     <div className="max-w-3xl">
       <h1 className="text-4xl">Who is it?</h1>
-      <AthleteForm values={loaderData.values} choices={loaderData.choices} lastResult={actionData?.result} submitLabel="Save and go to Clear" cancelTo="/athletes" />
+      <AthleteForm
+        values={loaderData.values}
+        choices={loaderData.choices}
+        lastResult={actionData?.result}
+        submitLabel="Save and go to Clear"
+        cancelTo="/athletes"
+      />
     </div>
   );
 }

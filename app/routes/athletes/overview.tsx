@@ -14,11 +14,17 @@ import type { Route } from './+types/overview';
 export async function loader({ params, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, newest] = await Promise.all([pictureOf(person, athlete), newestSeason(person.practiceId, athlete.id)]);
+  const [picture, newest] = await Promise.all([
+    pictureOf(person, athlete),
+    newestSeason(person.practiceId, athlete.id),
+  ]);
   return {
     id: athlete.id,
     today: picture.today,
-    blocked: picture.clearance.allows === 'nothing' ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy } : undefined,
+    blocked:
+      picture.clearance.allows === 'nothing'
+        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
+        : undefined,
     pillar: pillarCells(picture.linked),
     event: picture.event,
     note: athlete.note,
@@ -26,7 +32,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     top: picture.linked.priorities
       .filter((each) => each.verdict === 'first' || each.verdict === 'train')
       .slice(0, 3)
-      .map((each) => ({ key: `${each.quality}|${each.side}`, quality: each.quality, side: each.side, name: qualitySideName(each.quality, each.side), sentence: each.sentence })),
+      .map((each) => ({
+        key: `${each.quality}|${each.side}`,
+        quality: each.quality,
+        side: each.side,
+        name: qualitySideName(each.quality, each.side),
+        sentence: each.sentence,
+      })),
     results: picture.assessment.results
       .toSorted((a, b) => b.onDate.localeCompare(a.onDate) || a.score - b.score)
       .slice(0, 6)
@@ -37,7 +49,14 @@ export async function loader({ params, context }: Route.LoaderArgs) {
         target: targetText(each.testId, each.target.value),
         onDate: each.onDate,
       })),
-    weeks: newest?.weeks.map(({ startsOn, phase, kind, retest, minutes }) => ({ startsOn, phase, kind, retest, minutes })) ?? [],
+    weeks:
+      newest?.weeks.map(({ startsOn, phase, kind, retest, minutes }) => ({
+        startsOn,
+        phase,
+        kind,
+        retest,
+        minutes,
+      })) ?? [],
     events: picture.events.map(({ name, onDate, priority }) => ({ name, onDate, priority })),
   };
 }
@@ -49,7 +68,11 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
     <>
       <div className="grid gap-10 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)]">
         <div className="max-lg:order-2">
-          <Pillar parts={pillar} next={next} carries={event ? `${event.name}, ${awayText(event.onDate, today)}` : undefined} />
+          <Pillar
+            parts={pillar}
+            next={next}
+            carries={event ? `${event.name}, ${awayText(event.onDate, today)}` : undefined}
+          />
           {note ? <p className="mt-2 text-center text-quiet">“{note}”</p> : null}
         </div>
         <div>
@@ -89,7 +112,9 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
                     </p>
                   </li>
                 ))}
-                {top.length === 0 ? <li className="py-4">Nothing falls short of what the sport asks.</li> : null}
+                {top.length === 0 ? (
+                  <li className="py-4">Nothing falls short of what the sport asks.</li>
+                ) : null}
               </ol>
               <Link to={`/athletes/${id}/link`}>All priorities and their arithmetic</Link>
             </section>
@@ -108,7 +133,9 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
                       </th>
                       <td className="py-1.5 pr-3 font-bold">{each.raw}</td>
                       <td className="py-1.5 pr-3 text-quiet">of {each.target}</td>
-                      <td className="py-1.5 text-right text-quiet whitespace-nowrap">{dayText(each.onDate, today)}</td>
+                      <td className="py-1.5 text-right text-quiet whitespace-nowrap">
+                        {dayText(each.onDate, today)}
+                      </td>
                     </tr>
                   ))}
                 </tbody>

@@ -36,7 +36,17 @@ export async function action({ request, context }: Route.ActionArgs) {
 }
 
 /** A pillar for the door, sound but for one stone. */
-const door = ['pelvic_level', 'hip_extension', 'anti_lateral', 'anti_rotation', 'extension_endurance', 'anti_extension', 'trunk_flexion_control', 'breath_brace', 'reactive'].map((quality, i) => ({
+const door = [
+  'pelvic_level',
+  'hip_extension',
+  'anti_lateral',
+  'anti_rotation',
+  'extension_endurance',
+  'anti_extension',
+  'trunk_flexion_control',
+  'breath_brace',
+  'reactive',
+].map((quality, i) => ({
   quality,
   side: 'both' as const,
   capability: quality === 'breath_brace' ? 55 : 100,
@@ -55,17 +65,35 @@ export default function SignInPage({ loaderData, actionData }: Route.ComponentPr
       </div>
       <div className="flex flex-col justify-center px-6 py-12 sm:px-16">
         <h1 className="text-5xl sm:text-6xl">Zest Pillar</h1>
-        <p className="mt-3 max-w-md text-lg">Screen the trunk and pelvis, link it to the sport, plan the season, coach the week.</p>
+        <p className="mt-3 max-w-md text-lg">
+          Screen the trunk and pelvis, link it to the sport, plan the season, coach the week.
+        </p>
         <Form method="post" className="mt-10 max-w-sm space-y-5">
           <input type="hidden" name="next" value={loaderData.next} />
-          <TextField label="E-mail" name="email" type="email" autoComplete="username" defaultValue={actionData?.email} required />
-          <TextField label="Password" name="password" type="password" autoComplete="current-password" required />
+          <TextField
+            label="E-mail"
+            name="email"
+            type="email"
+            autoComplete="username"
+            defaultValue={actionData?.email}
+            required
+          />
+          <TextField
+            label="Password"
+            name="password"
+            type="password"
+            autoComplete="current-password"
+            required
+          />
           <FormError>{actionData?.refused}</FormError>
           <Button look="next" disabled={busy} className="w-full">
             Sign in
           </Button>
         </Form>
-        <p className="mt-10 max-w-md text-quiet">Training guidance from a coach. Not medical advice. Local rules and licensed practitioners come first.</p>
+        <p className="mt-10 max-w-md text-quiet">
+          Training guidance from a coach. Not medical advice. Local rules and licensed practitioners come
+          first.
+        </p>
       </div>
     </main>
   );

@@ -4,7 +4,9 @@ import type { Route } from './+types/sign-out';
 
 export async function action({ request }: Route.ActionArgs) {
   await signOut(request);
-  return redirect('/sign-in', { headers: { 'Set-Cookie': await sessionCookie.serialize('', { maxAge: 0 }) } });
+  return redirect('/sign-in', {
+    headers: { 'Set-Cookie': await sessionCookie.serialize('', { maxAge: 0 }) },
+  });
 }
 
 export const loader = () => redirect('/');

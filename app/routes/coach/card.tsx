@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { Button } from '~/app/components/button';
-import { qualityName } from '~/app/components/session-items';
 import { SmallPillar } from '~/app/components/pillar';
+import { qualityName } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
 import { sessionView } from '~/app/lib/session-view.server';
 import { who } from '~/app/lib/signed-in.server';
@@ -12,7 +12,9 @@ import { sessionsBetween } from '~/db/queries/coach';
 import { pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
 import type { Route } from './+types/card';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [{ title: `Card of ${loaderData?.name ?? ''} · Zest Pillar` }];
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `Card of ${loaderData?.name ?? ''} · Zest Pillar` },
+];
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
@@ -28,7 +30,9 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     sport: disciplineLabel(athlete.disciplineId),
     weekStart,
     pillar: pillarCells(picture.linked),
-    cautions: picture.clearance.cautions.map((id) => caution(id)).map(({ id, name, changes }) => ({ id, name, changes })),
+    cautions: picture.clearance.cautions
+      .map((id) => caution(id))
+      .map(({ id, name, changes }) => ({ id, name, changes })),
     allowed: picture.clearance.allows !== 'nothing',
     sessions: picture.clearance.allows === 'nothing' ? [] : sessions.map(sessionView),
     disclaimer,
@@ -66,21 +70,31 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
           ))}
         </ul>
       ) : null}
-      {sessions.length === 0 ? <p className="mt-6 text-lg">{allowed ? 'No sessions in this week.' : 'Not cleared: no sessions are shown.'}</p> : null}
+      {sessions.length === 0 ? (
+        <p className="mt-6 text-lg">
+          {allowed ? 'No sessions in this week.' : 'Not cleared: no sessions are shown.'}
+        </p>
+      ) : null}
       {sessions.map((session) => (
         <section key={session.id} className="mt-6" aria-label={weekdayText(session.onDate)}>
           <h2 className="flex justify-between border-b border-ink pb-1 text-2xl">
-            {weekdayText(session.onDate)} <span className="figures font-text text-base font-normal">{session.minutes} min</span>
+            {weekdayText(session.onDate)}{' '}
+            <span className="figures font-text text-base font-normal">{session.minutes} min</span>
           </h2>
           <ol>
             {session.items.map((item) => (
-              <li key={item.id} className="print-plain grid grid-cols-[1fr_auto] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-1">
+              <li
+                key={item.id}
+                className="print-plain grid grid-cols-[1fr_auto] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-1"
+              >
                 <div>
                   <p className="text-lg leading-tight">
-                    <strong>{item.name}</strong> <span className="text-[0.95rem]">{qualityName(item.quality)}</span>
+                    <strong>{item.name}</strong>{' '}
+                    <span className="text-[0.95rem]">{qualityName(item.quality)}</span>
                   </p>
                   <p className="text-[0.95rem] leading-snug">
-                    {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}Ends: {item.endsSet.slice(0, 3).join(', ')}.
+                    {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}Ends:{' '}
+                    {item.endsSet.slice(0, 3).join(', ')}.
                   </p>
                 </div>
                 <div className="text-right max-sm:text-left">
@@ -90,10 +104,13 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                     {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
                   </p>
                   <p aria-hidden="true" className="mt-1 flex justify-end gap-1.5 max-sm:justify-start">
-                    {Array.from({ length: item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0) }, (_, i) => (
-                      // biome-ignore lint/suspicious/noArrayIndexKey: identical boxes to tick
-                      <span key={i} className="inline-block size-4 border border-ink" />
-                    ))}
+                    {Array.from(
+                      { length: item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0) },
+                      (_, i) => (
+                        // biome-ignore lint/suspicious/noArrayIndexKey: identical boxes to tick
+                        <span key={i} className="inline-block size-4 border border-ink" />
+                      ),
+                    )}
                   </p>
                 </div>
               </li>

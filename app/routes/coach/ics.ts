@@ -1,8 +1,8 @@
 import { who } from '~/app/lib/signed-in.server';
 import { addDays } from '~/core/body/dates';
+import { disclaimer } from '~/core/clear/signs';
 import { doseText } from '~/core/coach/prescription';
 import { calendarFile } from '~/core/formats/calendar-file';
-import { disclaimer } from '~/core/clear/signs';
 import { sessionsBetween } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
 import { requireAthlete } from '~/server/athlete.server';
@@ -14,8 +14,19 @@ export async function loader({ params, context }: Route.LoaderArgs): Promise<Res
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
   const today = todayIn(person.timeZone);
-  const sessions = await sessionsBetween(person.practiceId, athlete.id, addDays(today, -7), addDays(today, 400));
-  await writeAudit({ practiceId: person.practiceId, staffId: person.staffId, action: 'export', subject: 'calendar', subjectId: athlete.id });
+  const sessions = await sessionsBetween(
+    person.practiceId,
+    athlete.id,
+    addDays(today, -7),
+    addDays(today, 400),
+  );
+  await writeAudit({
+    practiceId: person.practiceId,
+    staffId: person.staffId,
+    action: 'export',
+    subject: 'calendar',
+    subjectId: athlete.id,
+  });
   const text = calendarFile(
     `Trunk sessions, ${athlete.givenName} ${athlete.familyName}`,
     sessions.map((session) => ({
@@ -23,10 +34,22 @@ export async function loader({ params, context }: Route.LoaderArgs): Promise<Res
       uid: `${athlete.id}-${session.onDate}@zest-pillar`,
       onDate: session.onDate,
       summary: `Trunk session, ${session.minutes} min`,
-      description: [...session.items.map((item) => `${item.detail.name}: ${doseText({ ...item, firstSide: item.detail.firstSide, extraSetSide: item.detail.extraSetSide })}, rest ${item.restS} s`), '', disclaimer].join('\n'),
+      description: [
+        ...session.items.map(
+          (item) =>
+            `${item.detail.name}: ${doseText({ ...item, firstSide: item.detail.firstSide, extraSetSide: item.detail.extraSetSide })}, rest ${item.restS} s`,
+        ),
+        '',
+        disclaimer,
+      ].join('\n'),
       stamp: session.createdAt,
     })),
   );
   const name = `${athlete.givenName}-${athlete.familyName}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  return new Response(text, { headers: { 'Content-Type': 'text/calendar; charset=utf-8', 'Content-Disposition': `attachment; filename="sessions-${name}.ics"` } });
+  return new Response(text, {
+    headers: {
+      'Content-Type': 'text/calendar; charset=utf-8',
+      'Content-Disposition': `attachment; filename="sessions-${name}.ics"`,
+    },
+  });
 }

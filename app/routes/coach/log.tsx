@@ -1,5 +1,5 @@
-import { data, Form, redirect, useNavigation } from 'react-router';
 import { useState } from 'react';
+import { data, Form, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
@@ -22,17 +22,27 @@ export const meta: Route.MetaFunction = () => [{ title: 'Log a session · Zest P
 async function sessionOf(context: Route.LoaderArgs['context'], params: Route.LoaderArgs['params']) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
-  const session = isUuid(params.sessionId) ? await sessionById(person.practiceId, params.sessionId) : undefined;
+  const session = isUuid(params.sessionId)
+    ? await sessionById(person.practiceId, params.sessionId)
+    : undefined;
   if (!session || session.athleteId !== athlete.id) throw notFound('This session');
   return { person, athlete, session };
 }
 
 /** The sets of a prescription in the order they are done: weaker side first, the extra set last. */
-function plannedSets(item: { sets: number; sided: boolean; detail: { firstSide: 'left' | 'right' | null; extraSetSide: 'left' | 'right' | null } }): { setNo: number; side: 'left' | 'right' | 'both' }[] {
+function plannedSets(item: {
+  sets: number;
+  sided: boolean;
+  detail: { firstSide: 'left' | 'right' | null; extraSetSide: 'left' | 'right' | null };
+}): { setNo: number; side: 'left' | 'right' | 'both' }[] {
   const first = item.detail.firstSide ?? 'left';
   const order = item.sided ? ([first, first === 'left' ? 'right' : 'left'] as const) : (['both'] as const);
-  const sets = Array.from({ length: item.sets }, (_, i) => order.map((side) => ({ setNo: i + 1, side }))).flat();
-  return item.detail.extraSetSide ? [...sets, { setNo: item.sets + 1, side: item.detail.extraSetSide }] : sets;
+  const sets = Array.from({ length: item.sets }, (_, i) =>
+    order.map((side) => ({ setNo: i + 1, side })),
+  ).flat();
+  return item.detail.extraSetSide
+    ? [...sets, { setNo: item.sets + 1, side: item.detail.extraSetSide }]
+    : sets;
 }
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -44,14 +54,27 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     today: todayIn(person.timeZone),
     weekStart: session.weekStart,
     logId: newId(),
-    items: session.items.map((item) => ({ ...itemView(item), planned: plannedSets(item).map((set) => ({ ...set, key: `${item.rungId}.${set.setNo}.${set.side}` })) })),
+    items: session.items.map((item) => ({
+      ...itemView(item),
+      planned: plannedSets(item).map((set) => ({ ...set, key: `${item.rungId}.${set.setNo}.${set.side}` })),
+    })),
   };
 }
 
+const answered = (ask: string) =>
+  z
+    .string({ error: ask })
+    .min(1, ask)
+    .pipe(z.coerce.number({ error: ask }));
+
 const schema = z.object({
   logId: z.uuid(),
-  effort: z.coerce.number({ error: 'Say how hard it was.' }).int().min(1, 'Effort is 1 to 10.').max(10, 'Effort is 1 to 10.'),
-  painScore: z.coerce.number({ error: 'Answer the pain question.' }).int().min(0, 'Pain is 0 to 10.').max(10, 'Pain is 0 to 10.'),
+  effort: answered('Say how hard it was, 1 to 10.').pipe(
+    z.number().int('Effort is 1 to 10.').min(1, 'Effort is 1 to 10.').max(10, 'Effort is 1 to 10.'),
+  ),
+  painScore: answered('Answer the pain question, 0 to 10.').pipe(
+    z.number().int('Pain is 0 to 10.').min(0, 'Pain is 0 to 10.').max(10, 'Pain is 0 to 10.'),
+  ),
   painRegion: z.enum(painRegions).optional(),
   note: z.string().trim().max(1000, 'At most 1000 letters.').default(''),
 });
@@ -64,14 +87,31 @@ function readSets(item: PrescriptionRow, form: FormData): { sets: SetRecord[] } 
     const key = `${item.rungId}.${setNo}.${side}`;
     const lost = form.get(`lost.${key}`);
     if (lost !== 'on') {
-      sets.push({ ladderId: item.ladderId, rungId: item.rungId, setNo, side, planned: item.amount, done: item.amount, faultId: null });
+      sets.push({
+        ladderId: item.ladderId,
+        rungId: item.rungId,
+        setNo,
+        side,
+        planned: item.amount,
+        done: item.amount,
+        faultId: null,
+      });
       continue;
     }
     const at = Number(String(form.get(`at.${key}`) ?? '').replace(',', '.'));
-    if (!Number.isFinite(at) || at < 0 || at > item.amount) return { error: `${item.detail.name}, set ${setNo}: lost at 0 to ${item.amount}.` };
+    if (!Number.isFinite(at) || at < 0 || at > item.amount)
+      return { error: `${item.detail.name}, set ${setNo}: lost at 0 to ${item.amount}.` };
     const faultId = String(form.get(`fault.${key}`) ?? '');
     const known = rung(item.rungId).regress_on.includes(faultId) ? faultId : null;
-    sets.push({ ladderId: item.ladderId, rungId: item.rungId, setNo, side, planned: item.amount, done: Math.round(at * 10) / 10, faultId: known });
+    sets.push({
+      ladderId: item.ladderId,
+      rungId: item.rungId,
+      setNo,
+      side,
+      planned: item.amount,
+      done: Math.round(at * 10) / 10,
+      faultId: known,
+    });
   }
   return { sets };
 }
@@ -83,9 +123,13 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   // A second click or another tab: it is logged, show it.
   if (session.log) return back;
   const refuse = (error: string) => data({ error }, { status: 400 });
-  if (session.onDate > today) return refuse(`This session lies ahead (${session.onDate}): it can be logged on its day.`);
+  if (session.onDate > today)
+    return refuse(`This session lies ahead (${session.onDate}): it can be logged on its day.`);
   const form = await request.formData();
-  const parsed = schema.safeParse({ ...Object.fromEntries(form), painRegion: form.get('painRegion') || undefined });
+  const parsed = schema.safeParse({
+    ...Object.fromEntries(form),
+    painRegion: form.get('painRegion') || undefined,
+  });
   if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The log could not be read.');
   const { logId, effort, painScore, painRegion, note } = parsed.data;
   if (painScore > 0 && !painRegion) return refuse('Say where the pain was.');
@@ -95,15 +139,49 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     if ('error' in read) return refuse(read.error);
     sets.push(...read.sets);
   }
-  const outcome: SessionOutcome = { logId, onDate: session.onDate, sets, effort, painScore, painRegion: painRegion ?? null };
+  const outcome: SessionOutcome = {
+    logId,
+    onDate: session.onDate,
+    sets,
+    effort,
+    painScore,
+    painRegion: painRegion ?? null,
+  };
   const proposals = await proposalsFor(person, athlete, outcome);
   const common = { practiceId: person.practiceId, athleteId: athlete.id };
   const ends = judgePain(painScore, painRegion) === 'end' || sets.some((set) => set.faultId === 'pain');
   await keepLog(
-    { id: logId, ...common, sessionId: session.id, onDate: session.onDate, effort, painScore, painRegion: painRegion ?? null, note, staffId: person.staffId },
+    {
+      id: logId,
+      ...common,
+      sessionId: session.id,
+      onDate: session.onDate,
+      effort,
+      painScore,
+      painRegion: painRegion ?? null,
+      note,
+      staffId: person.staffId,
+    },
     sets.map((set) => ({ ...set, logId })),
-    proposals.map((each) => ({ id: newId(), ...common, logId, ladderId: each.ladderId, kind: each.kind, before: { ...each.from }, after: { ...each.to }, owns: each.owns, reason: each.reason })),
-    ends ? { id: newId(), ...common, kind: 'pain', text: `Pain ${painScore} of 10${painRegion ? ` (${painRegion})` : ''} after the session of ${session.onDate}.` } : undefined,
+    proposals.map((each) => ({
+      id: newId(),
+      ...common,
+      logId,
+      ladderId: each.ladderId,
+      kind: each.kind,
+      before: { ...each.from },
+      after: { ...each.to },
+      owns: each.owns,
+      reason: each.reason,
+    })),
+    ends
+      ? {
+          id: newId(),
+          ...common,
+          kind: 'pain',
+          text: `Pain ${painScore} of 10${painRegion ? ` (${painRegion})` : ''} after the session of ${session.onDate}.`,
+        }
+      : undefined,
   );
   if (ends) await layOutWeeks(person, await pictureOf(person, athlete));
   return back;
@@ -113,6 +191,8 @@ export default function LogView({ loaderData, actionData }: Route.ComponentProps
   const { items, onDate, today, logId, athleteId, weekStart } = loaderData;
   const busy = useNavigation().state !== 'idle';
   const [pain, setPain] = useState(0);
+  const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
+  const exceptions = Object.values(counts).reduce((sum, n) => sum + n, 0);
   const ahead = onDate > today;
   return (
     <Form method="post" className="max-w-3xl">
@@ -121,17 +201,21 @@ export default function LogView({ loaderData, actionData }: Route.ComponentProps
       <p className="mt-1 text-quiet">Every set counts as done as planned, unless you mark it lost.</p>
       <ol className="rule-list mt-4 border-y border-mortar">
         {items.map((item) => (
-          <LoggedItem key={item.id} item={item} />
+          <LoggedItem
+            key={item.id}
+            item={item}
+            onCount={(n) => setCounts((was) => ({ ...was, [item.id]: n }))}
+          />
         ))}
       </ol>
 
       <fieldset className="mt-7">
         <legend className="head text-2xl">How hard, 1 to 10?</legend>
-        <Scale name="effort" from={1} initial={6} low="easy" high="all there was" />
+        <Scale name="effort" from={1} low="easy" high="all there was" />
       </fieldset>
       <fieldset className="mt-7">
         <legend className="head text-2xl">Any pain, 0 to 10?</legend>
-        <Scale name="painScore" from={0} initial={0} low="none" high="worst" onChange={setPain} />
+        <Scale name="painScore" from={0} low="none" high="worst" onChange={setPain} />
         {pain > 0 ? (
           <label className="mt-3 block max-w-xs">
             <span className="mb-1 block font-bold">Where</span>
@@ -153,29 +237,41 @@ export default function LogView({ loaderData, actionData }: Route.ComponentProps
         <span className="mb-1 block font-bold">Note</span>
         <input name="note" className="field-input" maxLength={1000} />
       </label>
-      {ahead ? <FormError>This session lies ahead; it can be logged on its day.</FormError> : <FormError>{actionData?.error}</FormError>}
-      <p className="mt-6 flex flex-wrap gap-3">
-        <Button look="next" disabled={busy || ahead}>
-          Save the log
-        </Button>
-        <ButtonLink look="quiet" to={`/athletes/${athleteId}/coach?week=${weekStart}`}>
-          Leave without logging
-        </ButtonLink>
-      </p>
+      <div className="sticky bottom-0 z-10 mt-6 border-t border-ink bg-paper py-3 max-md:bottom-14">
+        <FormError>
+          {ahead ? 'This session lies ahead; it can be logged on its day.' : actionData?.error}
+        </FormError>
+        <p className="flex flex-wrap gap-3">
+          <Button look="next" disabled={busy || ahead}>
+            {exceptions === 0
+              ? 'Save, all as planned'
+              : `Save with ${exceptions} ${exceptions === 1 ? 'exception' : 'exceptions'}`}
+          </Button>
+          <ButtonLink look="quiet" to={`/athletes/${athleteId}/coach?week=${weekStart}`}>
+            Leave without logging
+          </ButtonLink>
+        </p>
+      </div>
     </Form>
   );
 }
 
-function LoggedItem({ item }: { item: Route.ComponentProps['loaderData']['items'][number] }) {
+function LoggedItem({
+  item,
+  onCount,
+}: {
+  item: Route.ComponentProps['loaderData']['items'][number];
+  onCount: (exceptions: number) => void;
+}) {
   const [skipped, setSkipped] = useState(false);
   const [lost, setLost] = useState<ReadonlySet<string>>(new Set());
-  const toggle = (key: string, on: boolean) =>
-    setLost((was) => {
-      const next = new Set(was);
-      if (on) next.add(key);
-      else next.delete(key);
-      return next;
-    });
+  const toggle = (key: string, on: boolean) => {
+    const next = new Set(lost);
+    if (on) next.add(key);
+    else next.delete(key);
+    setLost(next);
+    onCount(next.size);
+  };
   return (
     <li className="py-3.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
@@ -186,8 +282,17 @@ function LoggedItem({ item }: { item: Route.ComponentProps['loaderData']['items'
       </div>
       <div className="mt-1.5 flex flex-wrap gap-2">
         {item.planned.map((set) => (
-          <label key={set.key} className={`flex min-h-11 cursor-pointer items-center gap-2 border px-3 ${lost.has(set.key) ? 'border-ink bg-sand font-bold' : 'border-mortar bg-chalk'} ${skipped ? 'opacity-50' : ''}`}>
-            <input type="checkbox" name={`lost.${set.key}`} disabled={skipped} onChange={(event) => toggle(set.key, event.target.checked)} className="size-5 accent-[#26242e]" />
+          <label
+            key={set.key}
+            className={`flex min-h-11 cursor-pointer items-center gap-2 border px-3 ${lost.has(set.key) ? 'border-ink bg-sand font-bold' : 'border-mortar bg-chalk'} ${skipped ? 'opacity-50' : ''}`}
+          >
+            <input
+              type="checkbox"
+              name={`lost.${set.key}`}
+              disabled={skipped}
+              onChange={(event) => toggle(set.key, event.target.checked)}
+              className="size-5 accent-[#26242e]"
+            />
             <span>
               {set.side === 'both' ? '' : `${set.side} `}
               {set.setNo} lost
@@ -195,7 +300,15 @@ function LoggedItem({ item }: { item: Route.ComponentProps['loaderData']['items'
           </label>
         ))}
         <label className="flex min-h-11 cursor-pointer items-center gap-2 px-2 text-quiet">
-          <input type="checkbox" name={`skip.${item.rungId}`} onChange={(event) => setSkipped(event.target.checked)} className="size-5 accent-[#26242e]" />
+          <input
+            type="checkbox"
+            name={`skip.${item.rungId}`}
+            onChange={(event) => {
+              setSkipped(event.target.checked);
+              onCount(event.target.checked ? 1 : lost.size);
+            }}
+            className="size-5 accent-[#26242e]"
+          />
           not done
         </label>
       </div>
@@ -204,12 +317,27 @@ function LoggedItem({ item }: { item: Route.ComponentProps['loaderData']['items'
         : item.planned
             .filter((set) => lost.has(set.key))
             .map((set) => (
-              <div key={set.key} className="mt-2 flex flex-wrap items-center gap-3 border-l-4 border-ink pl-3">
+              <div
+                key={set.key}
+                className="mt-2 flex flex-wrap items-center gap-3 border-l-4 border-ink pl-3"
+              >
                 <label className="flex items-center gap-2">
                   <span>
-                    {set.side === 'both' ? '' : `${set.side} `}set {set.setNo}, lost at {item.unit === 'hold_s' ? 'second' : item.unit === 'reps' || item.unit === 'reps_in_60s' ? 'rep' : item.unit === 'breaths' ? 'breath' : 'metre'}
+                    {set.side === 'both' ? '' : `${set.side} `}set {set.setNo}, lost at{' '}
+                    {item.unit === 'hold_s'
+                      ? 'second'
+                      : item.unit === 'reps' || item.unit === 'reps_in_60s'
+                        ? 'rep'
+                        : item.unit === 'breaths'
+                          ? 'breath'
+                          : 'metre'}
                   </span>
-                  <input name={`at.${set.key}`} inputMode="decimal" defaultValue={Math.max(0, Math.floor(item.amount * 0.7))} className="field-input figures !w-24" />
+                  <input
+                    name={`at.${set.key}`}
+                    inputMode="decimal"
+                    defaultValue={Math.max(0, Math.floor(item.amount * 0.7))}
+                    className="field-input figures !w-24"
+                  />
                 </label>
                 <label className="flex items-center gap-2">
                   <span>because</span>
@@ -229,15 +357,35 @@ function LoggedItem({ item }: { item: Route.ComponentProps['loaderData']['items'
 }
 
 /** A row of figures to tap; the picked one is filled. */
-function Scale({ name, from, initial, low, high, onChange }: { name: string; from: number; initial: number; low: string; high: string; onChange?: (value: number) => void }) {
+function Scale({
+  name,
+  from,
+  low,
+  high,
+  onChange,
+}: {
+  name: string;
+  from: number;
+  low: string;
+  high: string;
+  onChange?: (value: number) => void;
+}) {
   const values = Array.from({ length: 11 - from }, (_, i) => from + i);
   return (
     <div className="mt-2">
       <div className="grid grid-cols-6 gap-1.5 sm:flex sm:flex-wrap">
         {values.map((value) => (
           <label key={value} className="relative">
-            <input type="radio" name={name} value={value} defaultChecked={value === initial} onChange={() => onChange?.(value)} className="peer absolute inset-0 size-full cursor-pointer opacity-0" />
-            <span className="head figures grid min-h-12 min-w-12 place-items-center border border-mortar bg-chalk text-xl peer-checked:border-ink peer-checked:bg-ink peer-checked:text-chalk peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink">{value}</span>
+            <input
+              type="radio"
+              name={name}
+              value={value}
+              onChange={() => onChange?.(value)}
+              className="peer absolute inset-0 size-full cursor-pointer opacity-0"
+            />
+            <span className="head figures grid min-h-12 min-w-12 place-items-center border border-mortar bg-chalk text-xl peer-checked:border-ink peer-checked:bg-ink peer-checked:text-chalk peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink">
+              {value}
+            </span>
           </label>
         ))}
       </div>

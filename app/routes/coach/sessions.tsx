@@ -19,7 +19,17 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     weekStart,
     days: Array.from({ length: 7 }, (_, i) => addDays(weekStart, i)).map((day) => ({
       day,
-      sessions: sessions.filter((each) => each.onDate === day).map((each) => ({ id: each.id, athleteId: each.athleteId, name: `${each.givenName} ${each.familyName}`, minutes: each.minutes, exercises: each.exercises, effort: each.effort, logged: each.logId !== null })),
+      sessions: sessions
+        .filter((each) => each.onDate === day)
+        .map((each) => ({
+          id: each.id,
+          athleteId: each.athleteId,
+          name: `${each.givenName} ${each.familyName}`,
+          minutes: each.minutes,
+          exercises: each.exercises,
+          effort: each.effort,
+          logged: each.logId !== null,
+        })),
     })),
   };
 }
@@ -46,18 +56,37 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
       <div className="mt-6 space-y-8">
         {days.map(({ day, sessions }) => (
           <section key={day} aria-labelledby={`d${day}`}>
-            <h2 id={`d${day}`} className={`pb-1 text-2xl ${day === today ? 'border-b-[6px] border-zest' : 'border-b border-ink'}`}>
+            <h2
+              id={`d${day}`}
+              className={`pb-1 text-2xl ${day === today ? 'border-b-[6px] border-zest' : 'border-b border-ink'}`}
+            >
               {weekdayText(day)}
               {day === today ? ', today' : ''}
             </h2>
             {sessions.length === 0 ? <p className="py-2 text-quiet">None.</p> : null}
             <ul className="grid gap-x-10 sm:grid-cols-2 xl:grid-cols-3">
               {sessions.map((each) => (
-                <li key={each.id} className="flex min-h-11 items-center justify-between gap-3 border-b border-mortar py-1">
-                  <Link to={each.logged ? `/athletes/${each.athleteId}/coach?week=${weekStart}` : `/athletes/${each.athleteId}/coach/${each.id}/log`} className="no-underline hover:underline">
+                <li
+                  key={each.id}
+                  className="flex min-h-11 items-center justify-between gap-3 border-b border-mortar py-1"
+                >
+                  <Link
+                    to={
+                      each.logged
+                        ? `/athletes/${each.athleteId}/coach?week=${weekStart}`
+                        : `/athletes/${each.athleteId}/coach/${each.id}/log`
+                    }
+                    className="no-underline hover:underline"
+                  >
                     {each.name}
                   </Link>
-                  <span className="figures whitespace-nowrap text-[0.94rem] text-quiet">{each.logged ? `■ effort ${each.effort}` : day < today ? '□ not logged' : `${each.exercises} exercises, ${each.minutes} min`}</span>
+                  <span className="figures whitespace-nowrap text-[0.94rem] text-quiet">
+                    {each.logged
+                      ? `■ effort ${each.effort}`
+                      : day < today
+                        ? '□ not logged'
+                        : `${each.exercises} exercises, ${each.minutes} min`}
+                  </span>
                 </li>
               ))}
             </ul>

@@ -8,8 +8,8 @@ import { sessionView } from '~/app/lib/session-view.server';
 import { who } from '~/app/lib/signed-in.server';
 import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
 import { ladder, quality, rung, school } from '~/core/catalogue';
-import { amountText } from '~/core/coach/prescription';
 import { disclaimer } from '~/core/clear/signs';
+import { amountText } from '~/core/coach/prescription';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import { decideProposals, ladderStates, openProposals, sessionsBetween } from '~/db/queries/coach';
 import { newestSeason } from '~/db/queries/plan';
@@ -18,7 +18,8 @@ import { heldQualities, layOutWeeks, makeWeek, schoolOf, toPlanWeek } from '~/se
 import type { Route } from './+types/week';
 
 /** "3 x 20 s, Full plank" of a ladder state. */
-const stateText = (state: { rungId: string; sets: number; amount: number }) => `${rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, rung(state.rungId).unit)}`;
+const stateText = (state: { rungId: string; sets: number; amount: number }) =>
+  `${rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, rung(state.rungId).unit)}`;
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
@@ -36,22 +37,39 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   ]);
   const week = newest?.weeks.find((each) => each.startsOn === weekStart);
   // Why something wanted is not on the card: composed again in memory, nothing is written.
-  const leftOut = week && picture.clearance.allows !== 'nothing' ? makeWeek(person, picture, toPlanWeek(week), states, held).leftOut : [];
+  const leftOut =
+    week && picture.clearance.allows !== 'nothing'
+      ? makeWeek(person, picture, toPlanWeek(week), states, held).leftOut
+      : [];
   return {
     athleteId: athlete.id,
     today: picture.today,
     weekStart,
     thisWeek,
-    blocked: picture.clearance.allows === 'nothing' ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy } : undefined,
+    blocked:
+      picture.clearance.allows === 'nothing'
+        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
+        : undefined,
     planned: newest !== undefined,
-    week: week ? { phase: phaseNames[week.phase], aim: phaseAims[week.phase], kind: week.kind, retest: week.retest, minutes: week.minutes } : undefined,
+    week: week
+      ? {
+          phase: phaseNames[week.phase],
+          aim: phaseAims[week.phase],
+          kind: week.kind,
+          retest: week.retest,
+          minutes: week.minutes,
+        }
+      : undefined,
     school: school(schoolOf(person, athlete)).name,
     sessions: sessions.map(sessionView),
     leftOut,
     proposals: proposals.map((each) => ({
       id: each.id,
       ladder: ladder(each.ladderId).name,
-      quality: ladder(each.ladderId).quality === 'neck_control' ? 'Neck control' : quality(ladder(each.ladderId).quality as Parameters<typeof quality>[0]).name,
+      quality:
+        ladder(each.ladderId).quality === 'neck_control'
+          ? 'Neck control'
+          : quality(ladder(each.ladderId).quality as Parameters<typeof quality>[0]).name,
       kind: each.kind,
       from: stateText(each.before),
       to: stateText(each.after),
@@ -68,20 +86,31 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const intent = String(form.get('intent'));
   if (intent === 'decide') {
     const ids = form.getAll('proposal').map(String).filter(isUuid);
-    const accepted = form.getAll('accept').map(String).filter((id) => ids.includes(id));
-    await decideProposals(person.practiceId, athlete.id, accepted, ids.filter((id) => !accepted.includes(id)), person.staffId);
+    const accepted = form
+      .getAll('accept')
+      .map(String)
+      .filter((id) => ids.includes(id));
+    await decideProposals(
+      person.practiceId,
+      athlete.id,
+      accepted,
+      ids.filter((id) => !accepted.includes(id)),
+      person.staffId,
+    );
   } else if (intent !== 'lay-out') {
     return data({ error: 'This could not be read. Open the page again.' }, { status: 400 });
   }
   const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing') return data({ error: `Not cleared: ${picture.clearance.liftedBy}` }, { status: 409 });
+  if (picture.clearance.allows === 'nothing')
+    return data({ error: `Not cleared: ${picture.clearance.liftedBy}` }, { status: 409 });
   await layOutWeeks(person, picture);
   const week = new URL(request.url).searchParams.get('week');
   return redirect(`/athletes/${athlete.id}/coach${week && isIsoDay(week) ? `?week=${week}` : ''}`);
 }
 
 export default function WeekView({ loaderData, actionData }: Route.ComponentProps) {
-  const { athleteId, blocked, planned, week, sessions, weekStart, thisWeek, today, proposals, leftOut } = loaderData;
+  const { athleteId, blocked, planned, week, sessions, weekStart, thisWeek, today, proposals, leftOut } =
+    loaderData;
   const [params] = useSearchParams();
   const busy = useNavigation().state !== 'idle';
   if (blocked) {
@@ -109,16 +138,22 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
     );
   }
   const open = sessions.filter((each) => !each.log);
-  const nextSession = proposals.length > 0 ? undefined : open.find((each) => each.onDate >= today) ?? open[0];
+  const nextSession =
+    proposals.length > 0 ? undefined : (open.find((each) => each.onDate >= today) ?? open[0]);
   return (
     <>
-      {proposals.length > 0 ? <Proposals proposals={proposals} busy={busy} query={params.toString()} /> : null}
+      {proposals.length > 0 ? (
+        <Proposals proposals={proposals} busy={busy} query={params.toString()} />
+      ) : null}
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h2 className="text-3xl">{weekStart === thisWeek ? `This week, ${weekText(weekStart)}` : weekText(weekStart)}</h2>
+          <h2 className="text-3xl">
+            {weekStart === thisWeek ? `This week, ${weekText(weekStart)}` : weekText(weekStart)}
+          </h2>
           {week ? (
             <p className="mt-1 text-quiet">
-              {week.phase}, {week.kind === 'load' ? 'load week' : week.kind}: {week.aim.toLowerCase()}. Taught as “{loaderData.school}”.{week.retest ? ' Retest at its end.' : ''}
+              {week.phase}, {week.kind === 'load' ? 'load week' : week.kind}: {week.aim.toLowerCase()}. Taught
+              as “{loaderData.school}”.{week.retest ? ' Retest at its end.' : ''}
             </p>
           ) : (
             <p className="mt-1 text-quiet">Outside the season as planned.</p>
@@ -142,7 +177,13 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       {sessions.length === 0 ? (
         <div className="mt-6">
           <Empty title="Nothing laid out">
-            <p>{week?.kind === 'black' ? 'A blackout: nothing is planned.' : weekStart < thisWeek ? 'Nothing was planned in this week.' : 'This week has no sessions yet.'}</p>
+            <p>
+              {week?.kind === 'black'
+                ? 'A blackout: nothing is planned.'
+                : weekStart < thisWeek
+                  ? 'Nothing was planned in this week.'
+                  : 'This week has no sessions yet.'}
+            </p>
             {week && week.kind !== 'black' && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
               <Form method="post" className="mt-4">
                 <input type="hidden" name="intent" value="lay-out" />
@@ -169,14 +210,20 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                 <header className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink pb-1.5">
                   <h3 id={session.id} className="text-2xl">
                     {weekdayText(session.onDate)}
-                    <span className="figures ml-3 font-text text-base font-normal text-quiet">{session.minutes} min</span>
+                    <span className="figures ml-3 font-text text-base font-normal text-quiet">
+                      {session.minutes} min
+                    </span>
                   </h3>
                   {session.log ? (
                     <p className="text-quiet">
-                      ■ logged, effort {session.log.effort} of 10{session.log.painScore > 0 ? `, pain ${session.log.painScore}` : ''}
+                      ■ logged, effort {session.log.effort} of 10
+                      {session.log.painScore > 0 ? `, pain ${session.log.painScore}` : ''}
                     </p>
                   ) : (
-                    <ButtonLink look={session === nextSession ? 'next' : 'plain'} to={`/athletes/${athleteId}/coach/${session.id}/log`}>
+                    <ButtonLink
+                      look={session === nextSession ? 'next' : 'plain'}
+                      to={`/athletes/${athleteId}/coach/${session.id}/log`}
+                    >
                       Log this session
                     </ButtonLink>
                   )}
@@ -204,24 +251,49 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
   );
 }
 
-const kindWords: Readonly<Record<string, string>> = { next_rung: 'Up a rung', more: 'A little more', stay: 'Stay', shorter: 'Shorter', back: 'Down a rung', less: 'Less', hold_quality: 'Hold' };
+const kindWords: Readonly<Record<string, string>> = {
+  next_rung: 'Up a rung',
+  more: 'A little more',
+  stay: 'Stay',
+  shorter: 'Shorter',
+  back: 'Down a rung',
+  less: 'Less',
+  hold_quality: 'Hold',
+};
 
-function Proposals({ proposals, busy, query }: { proposals: Route.ComponentProps['loaderData']['proposals']; busy: boolean; query: string }) {
+function Proposals({
+  proposals,
+  busy,
+  query,
+}: {
+  proposals: Route.ComponentProps['loaderData']['proposals'];
+  busy: boolean;
+  query: string;
+}) {
   return (
     <Form method="post" action={query ? `?${query}` : undefined} className="mb-12">
       <input type="hidden" name="intent" value="decide" />
       <h2 className="text-3xl">For next time</h2>
-      <p className="text-quiet">From the last log. Untick what you do not want; the next card follows what you accept.</p>
+      <p className="text-quiet">
+        From the last log. Untick what you do not want; the next card follows what you accept.
+      </p>
       <ul className="rule-list mt-3 border-y border-mortar">
         {proposals.map((each) => (
           <li key={each.id} className="py-2.5">
             <input type="hidden" name="proposal" value={each.id} />
             <label className="grid min-h-11 cursor-pointer grid-cols-[1.75rem_1fr] gap-x-3 sm:grid-cols-[1.75rem_8.5rem_1fr]">
-              <input type="checkbox" name="accept" value={each.id} defaultChecked className="mt-0.5 size-6 accent-[#26242e]" />
+              <input
+                type="checkbox"
+                name="accept"
+                value={each.id}
+                defaultChecked
+                className="mt-0.5 size-6 accent-[#26242e]"
+              />
               <span className="head text-xl">{kindWords[each.kind]}</span>
               <span className="max-sm:col-start-2">
                 <span className="block">
-                  <strong>{each.quality}:</strong> {each.from === each.to ? each.to : `${each.from} → ${each.to}`}
+                  <strong>{each.quality}:</strong>{' '}
+                  {each.from === each.to ? each.to : `${each.from} → ${each.to}`}
                 </span>
                 <span className="block text-[0.96rem] text-quiet">{each.reason}</span>
               </span>

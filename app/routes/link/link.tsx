@@ -3,6 +3,7 @@ import { ButtonLink } from '~/app/components/button';
 import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
+import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
 import { discipline, disciplineLabel, disciplines, ladder, quality, screenTest } from '~/core/catalogue';
 import { link } from '~/core/link/link';
@@ -16,10 +17,21 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
   const as = new URL(request.url).searchParams.get('as');
-  const other = as && as !== athlete.disciplineId && disciplines.some((each) => each.id === as) ? as : undefined;
+  const other =
+    as && as !== athlete.disciplineId && disciplines.some((each) => each.id === as) ? as : undefined;
   // What-if: the same results against another sport, beside the present ranking.
-  const linked = other ? link({ assessment: picture.assessment, discipline: discipline(other), cautions: picture.clearance.cautions, kit: athlete.kit, settings: linkSettings(person) }) : picture.linked;
-  const rankNow = new Map(picture.linked.priorities.map((each, i) => [`${each.quality}|${each.side}`, i + 1]));
+  const linked = other
+    ? link({
+        assessment: picture.assessment,
+        discipline: discipline(other),
+        cautions: picture.clearance.cautions,
+        kit: athlete.kit,
+        settings: linkSettings(person),
+      })
+    : picture.linked;
+  const rankNow = new Map(
+    picture.linked.priorities.map((each, i) => [`${each.quality}|${each.side}`, i + 1]),
+  );
   const trialDay = new Map(picture.trials.map((trial) => [trial.id, trial]));
   return {
     athleteId: athlete.id,
@@ -58,23 +70,59 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
         onDate: result.onDate,
         trials: result.trialIds.flatMap((id) => {
           const trial = trialDay.get(id);
-          return trial ? [{ id, text: rawText(trial), faults: trial.faults.map((f) => `${f.faultId.replaceAll('_', ' ')}${f.atS === null ? '' : ` at ${f.atS} s`}`) }] : [];
+          return trial
+            ? [
+                {
+                  id,
+                  text: rawText(trial),
+                  faults: trial.faults.map(
+                    (f) => `${f.faultId.replaceAll('_', ' ')}${f.atS === null ? '' : ` at ${f.atS} s`}`,
+                  ),
+                },
+              ]
+            : [];
         }),
       })),
     })),
     blocked: linked.blocked.map((each) => ({ name: quality(each.quality).name, why: each.why })),
     ratios: linked.ratios,
-    gaps: linked.gaps.map((each) => ({ key: each.testId, name: screenTest(each.testId).name, left: rawText(each.left), right: rawText(each.right), amount: each.amount, unit: each.unit, worse: each.worse, beyondError: each.beyondError })),
+    gaps: linked.gaps.map((each) => ({
+      key: each.testId,
+      name: screenTest(each.testId).name,
+      left: rawText(each.left),
+      right: rawText(each.right),
+      amount: each.amount,
+      unit: each.unit,
+      worse: each.worse,
+      beyondError: each.beyondError,
+    })),
     patterns: linked.patterns,
     version: linked.catalogueVersion,
   };
 }
 
+/** A priority below this is shown folded. */
+const smallBelow = 0.08;
+
 const verdictWords = { first: 'before all else', train: '', settle: 'test first', keep: 'keep' } as const;
 
 export default function LinkView({ loaderData }: Route.ComponentProps) {
-  const { athleteId, priorities, pillar, event, today, screened, other, exposure, ratios, gaps, patterns, blocked } = loaderData;
+  const {
+    athleteId,
+    priorities,
+    pillar,
+    event,
+    today,
+    screened,
+    other,
+    exposure,
+    ratios,
+    gaps,
+    patterns,
+    blocked,
+  } = loaderData;
   const [, setParams] = useSearchParams();
+  const nextStep = useNextStep();
   if (!screened) {
     return (
       <Empty title="Nothing to link yet">
@@ -87,20 +135,36 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
       </Empty>
     );
   }
-  const acting = priorities.filter((each) => each.verdict !== 'keep');
+  // Small ones fold away: the list answers "so what?" at a glance.
+  const acting = priorities.filter(
+    (each) => each.verdict !== 'keep' && (each.priority >= smallBelow || each.verdict !== 'train'),
+  );
+  const small = priorities.filter((each) => each.verdict === 'train' && each.priority < smallBelow);
   const kept = priorities.filter((each) => each.verdict === 'keep');
   const next = priorities.find((each) => each.verdict === 'first' || each.verdict === 'train');
   return (
     <>
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
         <div className="lg:sticky lg:top-6 lg:self-start">
-          <Pillar parts={pillar} next={next} carries={other ? other.label : event ? `${event.name}, ${awayText(event.onDate, today)}` : loaderData.sport} />
+          <Pillar
+            parts={pillar}
+            next={next}
+            carries={
+              other
+                ? other.label
+                : event
+                  ? `${event.name}, ${awayText(event.onDate, today)}`
+                  : loaderData.sport
+            }
+          />
           <p className="text-center text-[0.94rem] text-quiet">
             Outline: what the sport asks. Stone: what is there. Stripes: low confidence. Dotted: untested.
           </p>
         </div>
         <div>
-          <h2 className="text-3xl">{other ? `If the sport were ${other.label}` : 'What holds back, in this sport'}</h2>
+          <h2 className="text-3xl">
+            {other ? `If the sport were ${other.label}` : 'What holds back, in this sport'}
+          </h2>
           <p className="figures mt-1 text-quiet">
             {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
           </p>
@@ -126,11 +190,21 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                         <table className="mt-2 w-full text-left">
                           <thead>
                             <tr className="text-quiet">
-                              <th scope="col" className="pr-3 font-normal">Test</th>
-                              <th scope="col" className="pr-3 font-normal">Result</th>
-                              <th scope="col" className="pr-3 font-normal">Target</th>
-                              <th scope="col" className="pr-3 font-normal">Score</th>
-                              <th scope="col" className="font-normal">Weight</th>
+                              <th scope="col" className="pr-3 font-normal">
+                                Test
+                              </th>
+                              <th scope="col" className="pr-3 font-normal">
+                                Result
+                              </th>
+                              <th scope="col" className="pr-3 font-normal">
+                                Target
+                              </th>
+                              <th scope="col" className="pr-3 font-normal">
+                                Score
+                              </th>
+                              <th scope="col" className="font-normal">
+                                Weight
+                              </th>
                             </tr>
                           </thead>
                           <tbody className="rule-list">
@@ -139,12 +213,21 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                                 <td className="py-1 pr-3">
                                   {part.test}
                                   <span className="block text-quiet">
-                                    {dayText(part.onDate, today)}: {part.trials.map((trial) => `${trial.text}${trial.faults.length > 0 ? ` (${trial.faults.join(', ')})` : ''}`).join('; ')}
+                                    {dayText(part.onDate, today)}:{' '}
+                                    {part.trials
+                                      .map(
+                                        (trial) =>
+                                          `${trial.text}${trial.faults.length > 0 ? ` (${trial.faults.join(', ')})` : ''}`,
+                                      )
+                                      .join('; ')}
                                   </span>
                                 </td>
                                 <td className="py-1 pr-3 font-bold">{part.raw}</td>
                                 <td className="py-1 pr-3">
-                                  {part.target} <span title={part.note} className="border-b border-dotted border-quiet">{part.source}</span>
+                                  {part.target}{' '}
+                                  <span title={part.note} className="border-b border-dotted border-quiet">
+                                    {part.source}
+                                  </span>
                                 </td>
                                 <td className="py-1 pr-3">{Math.round(part.score)}</td>
                                 <td className="py-1">{part.weight}</td>
@@ -160,18 +243,43 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                 </div>
               </li>
             ))}
-            {acting.length === 0 ? <li className="py-4">Nothing falls short of what the sport asks.</li> : null}
+            {acting.length === 0 ? (
+              <li className="py-4">Nothing falls short of what the sport asks.</li>
+            ) : null}
           </ol>
+          {small.length > 0 ? (
+            <details className="border-b border-mortar">
+              <summary className="cursor-pointer py-3">
+                {small.length} smaller {small.length === 1 ? 'one' : 'ones'}
+              </summary>
+              <ul className="rule-list pb-2">
+                {small.map((each) => (
+                  <li key={each.key} className="py-2">
+                    <strong>{each.name}.</strong> {each.sentence}
+                    <span className="figures block text-[0.94rem] text-quiet">{each.arithmetic}</span>
+                  </li>
+                ))}
+              </ul>
+            </details>
+          ) : null}
           {loaderData.blockedByClear ? null : (
             <p className="mt-6">
-              <ButtonLink look="next" to={`/athletes/${athleteId}/plan`}>
+              <ButtonLink look={nextStep === 'plan' ? 'next' : 'plain'} to={`/athletes/${athleteId}/plan`}>
                 Plan from these
               </ButtonLink>
             </p>
           )}
           <label className="mt-6 block max-w-md">
             <span className="mb-1 block font-bold">What if the sport were</span>
-            <select className="field-input" value={other?.id ?? ''} onChange={(event_) => setParams(event_.target.value ? { as: event_.target.value } : {}, { preventScrollReset: true })}>
+            <select
+              className="field-input"
+              value={other?.id ?? ''}
+              onChange={(event_) =>
+                setParams(event_.target.value ? { as: event_.target.value } : {}, {
+                  preventScrollReset: true,
+                })
+              }
+            >
               <option value="">{loaderData.sport}</option>
               {loaderData.disciplines.map((each) => (
                 <option key={each.id} value={each.id}>
@@ -215,11 +323,19 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               <tbody className="rule-list">
                 {gaps.map((each) => (
                   <tr key={each.key}>
-                    <th scope="row" className="py-1.5 pr-3 font-normal">{each.name}</th>
-                    <td className={`py-1.5 pr-3 ${each.worse === 'left' ? 'font-bold' : ''}`}>L {each.left}</td>
-                    <td className={`py-1.5 pr-3 ${each.worse === 'right' ? 'font-bold' : ''}`}>R {each.right}</td>
+                    <th scope="row" className="py-1.5 pr-3 font-normal">
+                      {each.name}
+                    </th>
+                    <td className={`py-1.5 pr-3 ${each.worse === 'left' ? 'font-bold' : ''}`}>
+                      L {each.left}
+                    </td>
+                    <td className={`py-1.5 pr-3 ${each.worse === 'right' ? 'font-bold' : ''}`}>
+                      R {each.right}
+                    </td>
                     <td className="py-1.5 text-right">
-                      {each.worse ? `${Math.round(each.amount * 10) / 10} ${each.unit}${each.beyondError ? '' : ', within error'}` : 'even'}
+                      {each.worse
+                        ? `${Math.round(each.amount * 10) / 10} ${each.unit}${each.beyondError ? '' : ', within error'}`
+                        : 'even'}
                     </td>
                   </tr>
                 ))}
@@ -242,7 +358,10 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                     ± {each.error.toFixed(2)}, expected {each.expected}. {each.says}
                   </p>
                   <p className="text-[0.94rem] text-quiet">
-                    {each.formula} = {each.inputs.map((input) => `${input.value} (${dayText(input.onDate, today)})`).join(' / ')}
+                    {each.formula} ={' '}
+                    {each.inputs
+                      .map((input) => `${input.value} (${dayText(input.onDate, today)})`)
+                      .join(' / ')}
                   </p>
                 </li>
               ))}
@@ -272,7 +391,8 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
         ) : null}
       </div>
       <p className="mt-8 text-[0.94rem] text-quiet">
-        Made from the trials named above with trade data {loaderData.version}. <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
+        Made from the trials named above with trade data {loaderData.version}.{' '}
+        <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
       </p>
     </>
   );

@@ -2,9 +2,9 @@ import { useForm } from '@conform-to/react';
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button, ButtonLink } from '~/app/components/button';
+import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError, SelectField, TextField } from '~/app/components/field';
 import { Empty } from '~/app/components/notice';
-import { DoseGrid } from '~/app/components/dose-grid';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
 import { type Reply, readForm } from '~/app/lib/forms';
@@ -13,7 +13,14 @@ import { addDays, daysBetween, isIsoDay } from '~/core/body/dates';
 import { parseDecimal } from '~/core/body/units';
 import { discipline } from '~/core/catalogue';
 import { newId } from '~/db/queries/coach';
-import { addBlackout, addEvent, blackoutsOf, newestSeason, removeBlackout, removeEvent } from '~/db/queries/plan';
+import {
+  addBlackout,
+  addEvent,
+  blackoutsOf,
+  newestSeason,
+  removeBlackout,
+  removeEvent,
+} from '~/db/queries/plan';
 import { isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { planSeason } from '~/server/plan.server';
 import { todayIn } from '~/server/today';
@@ -26,21 +33,35 @@ const optionalFigure = (what: string, from: number, to: number) =>
     .transform((text, ctx) => {
       const value = parseDecimal(text);
       if (value === undefined || value < from || value > to) {
-        ctx.addIssue({ code: 'custom', message: value === undefined ? `"${text.slice(0, 30)}" is not a number.` : `${what}: ${from} to ${to} are taken.` });
+        ctx.addIssue({
+          code: 'custom',
+          message:
+            value === undefined
+              ? `"${text.slice(0, 30)}" is not a number.`
+              : `${what}: ${from} to ${to} are taken.`,
+        });
         return z.NEVER;
       }
       return value;
     })
     .optional();
 
-const day = (what: string) => z.string({ error: `Enter ${what}.` }).refine(isIsoDay, 'That is not a day of the calendar.');
+const day = (what: string) =>
+  z.string({ error: `Enter ${what}.` }).refine(isIsoDay, 'That is not a day of the calendar.');
 
 const eventSchema = (today: string) =>
   z.object({
     id: z.uuid(),
-    name: z.string({ error: 'Name the event.' }).trim().min(1, 'Name the event.').max(100, 'At most 100 letters.'),
+    name: z
+      .string({ error: 'Name the event.' })
+      .trim()
+      .min(1, 'Name the event.')
+      .max(100, 'At most 100 letters.'),
     onDate: day('the date')
-      .refine((text) => !isIsoDay(text) || text >= today, 'This day is past; a season is planned towards a day to come.')
+      .refine(
+        (text) => !isIsoDay(text) || text >= today,
+        'This day is past; a season is planned towards a day to come.',
+      )
       .refine((text) => !isIsoDay(text) || daysBetween(today, text) <= 730, 'At most two years ahead.'),
     priority: z.enum(['A', 'B', 'C']),
     minutes: optionalFigure('Minutes', 0.1, 2880),
@@ -49,26 +70,55 @@ const eventSchema = (today: string) =>
 
 const blackoutSchema = (today: string) =>
   z
-    .object({ id: z.uuid(), from: day('the first day'), to: day('the last day'), reason: z.string({ error: 'Say why.' }).trim().min(1, 'Say why.').max(80) })
+    .object({
+      id: z.uuid(),
+      from: day('the first day'),
+      to: day('the last day'),
+      reason: z.string({ error: 'Say why.' }).trim().min(1, 'Say why.').max(80),
+    })
     .superRefine((form, ctx) => {
-      if (form.to < form.from) ctx.addIssue({ code: 'custom', path: ['to'], message: 'The last day lies before the first.' });
+      if (form.to < form.from)
+        ctx.addIssue({ code: 'custom', path: ['to'], message: 'The last day lies before the first.' });
       if (form.to < today) ctx.addIssue({ code: 'custom', path: ['to'], message: 'These days are past.' });
-      if (isIsoDay(form.from) && isIsoDay(form.to) && daysBetween(form.from, form.to) > 180) ctx.addIssue({ code: 'custom', path: ['to'], message: 'At most half a year.' });
+      if (isIsoDay(form.from) && isIsoDay(form.to) && daysBetween(form.from, form.to) > 180)
+        ctx.addIssue({ code: 'custom', path: ['to'], message: 'At most half a year.' });
     });
 
 export async function loader({ params, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, newest, blackouts] = await Promise.all([pictureOf(person, athlete), newestSeason(person.practiceId, athlete.id), blackoutsOf(person.practiceId, athlete.id)]);
+  const [picture, newest, blackouts] = await Promise.all([
+    pictureOf(person, athlete),
+    newestSeason(person.practiceId, athlete.id),
+    blackoutsOf(person.practiceId, athlete.id),
+  ]);
   const { exposure } = discipline(athlete.disciplineId);
   return {
     athleteId: athlete.id,
     today: picture.today,
-    blocked: picture.clearance.allows === 'nothing' ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy } : undefined,
+    blocked:
+      picture.clearance.allows === 'nothing'
+        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
+        : undefined,
     screened: picture.trials.length > 0,
-    events: picture.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({ id, name, onDate, priority, minutes, perMinute })),
-    blackouts: blackouts.filter((each) => each.toDate >= addDays(picture.today, -7)).map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
-    season: newest ? { warnings: newest.season.warnings, madeOn: newest.season.createdAt.toISOString().slice(0, 10), settings: newest.season.settings } : undefined,
+    events: picture.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
+      id,
+      name,
+      onDate,
+      priority,
+      minutes,
+      perMinute,
+    })),
+    blackouts: blackouts
+      .filter((each) => each.toDate >= addDays(picture.today, -7))
+      .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
+    season: newest
+      ? {
+          warnings: newest.season.warnings,
+          madeOn: newest.season.createdAt.toISOString().slice(0, 10),
+          settings: newest.season.settings,
+        }
+      : undefined,
     weeks: newest?.weeks ?? [],
     exposure,
     ids: { event: newId(), blackout: newId(), season: newId() },
@@ -86,13 +136,26 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     const read = readForm(form, eventSchema(today));
     if (!read.ok) return data({ intent: 'event' as const, result: read.reply }, { status: 400 });
     const { minutes, perMinute, ...event } = read.value;
-    await addEvent({ ...event, practiceId: person.practiceId, athleteId: athlete.id, minutes: minutes ?? null, perMinute: perMinute ?? null });
+    await addEvent({
+      ...event,
+      practiceId: person.practiceId,
+      athleteId: athlete.id,
+      minutes: minutes ?? null,
+      perMinute: perMinute ?? null,
+    });
     return here;
   }
   if (intent === 'blackout') {
     const read = readForm(form, blackoutSchema(today));
     if (!read.ok) return data({ intent: 'blackout' as const, result: read.reply }, { status: 400 });
-    await addBlackout({ id: read.value.id, practiceId: person.practiceId, athleteId: athlete.id, fromDate: read.value.from, toDate: read.value.to, reason: read.value.reason });
+    await addBlackout({
+      id: read.value.id,
+      practiceId: person.practiceId,
+      athleteId: athlete.id,
+      fromDate: read.value.from,
+      toDate: read.value.to,
+      reason: read.value.reason,
+    });
     return here;
   }
   const target = String(form.get('target'));
@@ -105,11 +168,30 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     return here;
   }
   const seasonId = String(form.get('id'));
-  if (intent !== 'plan' || !isUuid(seasonId)) return data({ intent: 'plan' as const, error: 'This could not be read. Open the page again.' }, { status: 400 });
+  if (intent !== 'plan' || !isUuid(seasonId))
+    return data(
+      { intent: 'plan' as const, error: 'This could not be read. Open the page again.' },
+      { status: 400 },
+    );
   const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing') return data({ intent: 'plan' as const, error: `Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}` }, { status: 409 });
-  if (picture.trials.length === 0) return data({ intent: 'plan' as const, error: 'Nothing is measured yet: screen first.' }, { status: 409 });
-  if (!picture.event) return data({ intent: 'plan' as const, error: 'No event lies ahead: enter one to plan back from.' }, { status: 409 });
+  if (picture.clearance.allows === 'nothing')
+    return data(
+      {
+        intent: 'plan' as const,
+        error: `Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`,
+      },
+      { status: 409 },
+    );
+  if (picture.trials.length === 0)
+    return data(
+      { intent: 'plan' as const, error: 'Nothing is measured yet: screen first.' },
+      { status: 409 },
+    );
+  if (!picture.event)
+    return data(
+      { intent: 'plan' as const, error: 'No event lies ahead: enter one to plan back from.' },
+      { status: 409 },
+    );
   await planSeason(person, picture, seasonId);
   return here;
 }
@@ -148,6 +230,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
     );
   }
   const ahead = events.filter((event) => event.onDate >= today);
+  const main = ahead.find((event) => event.priority === 'A') ?? ahead[0];
   const planError = actionData?.intent === 'plan' ? actionData.error : undefined;
   return (
     <>
@@ -155,7 +238,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
         <section aria-labelledby="season">
           <div className="flex flex-wrap items-end justify-between gap-3">
             <h2 id="season" className="text-3xl">
-              {weeks.length} weeks{ahead[0] ? `, ${ahead[0].name} ${awayText(ahead[0].onDate, today)}` : ''}
+              {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
             </h2>
             <PlanAgain id={ids.season} busy={busy} label="Plan again from today" look="plain" />
           </div>
@@ -174,7 +257,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           {ahead.length > 0 ? (
             <>
               <p>
-                Back from {ahead[0]?.name}, {awayText(ahead[0]?.onDate ?? today, today)}.
+                Back from {main?.name}, {awayText(main?.onDate ?? today, today)}.
               </p>
               <div className="mt-4">
                 <PlanAgain id={ids.season} busy={busy} label="Plan the season" look="next" />
@@ -203,7 +286,13 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               </li>
             ))}
           </ul>
-          <EventForm key={ids.event} id={ids.event} exposure={loaderData.exposure} result={actionData?.intent === 'event' ? actionData.result : undefined} next={ahead.length === 0} />
+          <EventForm
+            key={ids.event}
+            id={ids.event}
+            exposure={loaderData.exposure}
+            result={actionData?.intent === 'event' ? actionData.result : undefined}
+            next={ahead.length === 0}
+          />
         </section>
         <section aria-labelledby="blackouts">
           <h2 id="blackouts" className="border-b-2 border-ink pb-1 text-2xl">
@@ -219,15 +308,33 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               </li>
             ))}
           </ul>
-          <BlackoutForm key={ids.blackout} id={ids.blackout} result={actionData?.intent === 'blackout' ? actionData.result : undefined} />
-          {weeks.length > 0 ? <p className="mt-4 text-[0.94rem] text-quiet">Changed events or days take effect when you plan again.</p> : null}
+          <BlackoutForm
+            key={ids.blackout}
+            id={ids.blackout}
+            result={actionData?.intent === 'blackout' ? actionData.result : undefined}
+          />
+          {weeks.length > 0 ? (
+            <p className="mt-4 text-[0.94rem] text-quiet">
+              Changed events or days take effect when you plan again.
+            </p>
+          ) : null}
         </section>
       </div>
     </>
   );
 }
 
-function PlanAgain({ id, busy, label, look }: { id: string; busy: boolean; label: string; look: 'next' | 'plain' }) {
+function PlanAgain({
+  id,
+  busy,
+  label,
+  look,
+}: {
+  id: string;
+  busy: boolean;
+  label: string;
+  look: 'next' | 'plain';
+}) {
   return (
     <Form method="post">
       <input type="hidden" name="intent" value="plan" />
@@ -251,23 +358,63 @@ function Remove({ intent, id, label }: { intent: string; id: string; label: stri
   );
 }
 
-function EventForm({ id, exposure, result, next }: { id: string; exposure: { kind: string; minutes: number; perMinute: number }; result: Reply | undefined; next: boolean }) {
-  const [form, fields] = useForm<{ name: string; onDate: string; priority: string; minutes: string; perMinute: string }>({ lastResult: result, shouldRevalidate: 'onInput' });
+function EventForm({
+  id,
+  exposure,
+  result,
+  next,
+}: {
+  id: string;
+  exposure: { kind: string; minutes: number; perMinute: number };
+  result: Reply | undefined;
+  next: boolean;
+}) {
+  const [form, fields] = useForm<{
+    name: string;
+    onDate: string;
+    priority: string;
+    minutes: string;
+    perMinute: string;
+  }>({ lastResult: result, shouldRevalidate: 'onInput' });
   const busy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" id={form.id} onSubmit={form.onSubmit} noValidate className="mt-4 grid gap-4 sm:grid-cols-2">
+    <Form
+      method="post"
+      id={form.id}
+      onSubmit={form.onSubmit}
+      noValidate
+      className="mt-4 grid gap-4 sm:grid-cols-2"
+    >
       <input type="hidden" name="intent" value="event" />
       <input type="hidden" name="id" value={id} />
       <TextField label="Event" name="name" errors={fields.name.errors} />
       <TextField label="Date" name="onDate" type="date" errors={fields.onDate.errors} />
-      <SelectField label="Priority" name="priority" defaultValue="A" hint="A: plan back from it. B: an easier week. C: train through." errors={fields.priority.errors}>
+      <SelectField
+        label="Priority"
+        name="priority"
+        defaultValue="A"
+        hint="A: plan back from it. B: an easier week. C: train through."
+        errors={fields.priority.errors}
+      >
         <option>A</option>
         <option>B</option>
         <option>C</option>
       </SelectField>
       <div className="grid grid-cols-2 gap-3">
-        <TextField label="Minutes" name="minutes" inputMode="decimal" hint={`default ${exposure.minutes}`} errors={fields.minutes.errors} />
-        <TextField label={`${exposure.kind.charAt(0).toUpperCase()}${exposure.kind.slice(1)}/min`} name="perMinute" inputMode="decimal" hint={`default ${exposure.perMinute}`} errors={fields.perMinute.errors} />
+        <TextField
+          label="Minutes"
+          name="minutes"
+          inputMode="decimal"
+          hint={`default ${exposure.minutes}`}
+          errors={fields.minutes.errors}
+        />
+        <TextField
+          label={`${exposure.kind.charAt(0).toUpperCase()}${exposure.kind.slice(1)}/min`}
+          name="perMinute"
+          inputMode="decimal"
+          hint={`default ${exposure.perMinute}`}
+          errors={fields.perMinute.errors}
+        />
       </div>
       <p className="sm:col-span-2">
         <Button look={next ? 'next' : 'plain'} disabled={busy}>
@@ -279,10 +426,19 @@ function EventForm({ id, exposure, result, next }: { id: string; exposure: { kin
 }
 
 function BlackoutForm({ id, result }: { id: string; result: Reply | undefined }) {
-  const [form, fields] = useForm<{ from: string; to: string; reason: string }>({ lastResult: result, shouldRevalidate: 'onInput' });
+  const [form, fields] = useForm<{ from: string; to: string; reason: string }>({
+    lastResult: result,
+    shouldRevalidate: 'onInput',
+  });
   const busy = useNavigation().state !== 'idle';
   return (
-    <Form method="post" id={form.id} onSubmit={form.onSubmit} noValidate className="mt-4 grid gap-4 sm:grid-cols-2">
+    <Form
+      method="post"
+      id={form.id}
+      onSubmit={form.onSubmit}
+      noValidate
+      className="mt-4 grid gap-4 sm:grid-cols-2"
+    >
       <input type="hidden" name="intent" value="blackout" />
       <input type="hidden" name="id" value={id} />
       <TextField label="First day" name="from" type="date" errors={fields.from.errors} />

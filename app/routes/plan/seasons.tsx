@@ -10,17 +10,31 @@ export const meta: Route.MetaFunction = () => [{ title: 'Season · Zest Pillar' 
 
 export async function loader({ context }: Route.LoaderArgs) {
   const person = who(context);
-  const [{ today, rows, strips }, events] = await Promise.all([roster(person), eventsOfPractice(person.practiceId)]);
-  const byAthlete = (id: string) => strips.filter((each) => each.athleteId === id).map(({ startsOn, phase, kind, retest, minutes }) => ({ startsOn, phase, kind, retest, minutes }));
+  const [{ today, rows, strips }, events] = await Promise.all([
+    roster(person),
+    eventsOfPractice(person.practiceId),
+  ]);
+  const byAthlete = (id: string) =>
+    strips
+      .filter((each) => each.athleteId === id)
+      .map(({ startsOn, phase, kind, retest, minutes }) => ({ startsOn, phase, kind, retest, minutes }));
   const all = rows.map((row) => ({
     id: row.id,
     name: row.name,
     discipline: row.discipline,
     event: row.event,
     weeks: byAthlete(row.id),
-    events: events.filter((event) => event.athleteId === row.id).map(({ name, onDate, priority }) => ({ name, onDate, priority })),
+    events: events
+      .filter((event) => event.athleteId === row.id)
+      .map(({ name, onDate, priority }) => ({ name, onDate, priority })),
   }));
-  return { today, planned: all.filter((row) => row.weeks.length > 0).sort((a, b) => (a.event?.onDate ?? '9').localeCompare(b.event?.onDate ?? '9')), without: all.filter((row) => row.weeks.length === 0) };
+  return {
+    today,
+    planned: all
+      .filter((row) => row.weeks.length > 0)
+      .sort((a, b) => (a.event?.onDate ?? '9').localeCompare(b.event?.onDate ?? '9')),
+    without: all.filter((row) => row.weeks.length === 0),
+  };
 }
 
 export default function Seasons({ loaderData }: Route.ComponentProps) {
@@ -35,7 +49,11 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
               <Link to={`/athletes/${row.id}/plan`} className="font-bold no-underline hover:underline">
                 {row.name}
               </Link>
-              <p className="text-[0.94rem] leading-snug text-quiet">{row.event ? `${row.event.priority} ${row.event.name}, ${awayText(row.event.onDate, today)}` : row.discipline}</p>
+              <p className="text-[0.94rem] leading-snug text-quiet">
+                {row.event
+                  ? `${row.event.priority} ${row.event.name}, ${awayText(row.event.onDate, today)}`
+                  : row.discipline}
+              </p>
             </div>
             <SeasonStrip weeks={row.weeks} events={row.events} today={today} small />
           </li>

@@ -21,8 +21,19 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const dates = [...new Set(picture.trials.map((trial) => trial.onDate))].sort();
   const firstDay = dates[0];
   const pillarOn = (day: string) => {
-    const assessment = assess({ trials: picture.trials.filter((trial) => trial.onDate <= day), person: screened, today: day });
-    return pillarCells(link({ assessment, discipline: discipline(athlete.disciplineId), cautions: picture.clearance.cautions, kit: athlete.kit }));
+    const assessment = assess({
+      trials: picture.trials.filter((trial) => trial.onDate <= day),
+      person: screened,
+      today: day,
+    });
+    return pillarCells(
+      link({
+        assessment,
+        discipline: discipline(athlete.disciplineId),
+        cautions: picture.clearance.cautions,
+        kit: athlete.kit,
+      }),
+    );
   };
   return {
     athleteId: athlete.id,
@@ -52,14 +63,23 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   };
 }
 
-const verdicts = { better: '▲ better', worse: '▼ worse', within_error: '· within error', not_comparable: '▨ not comparable' } as const;
+const verdicts = {
+  better: '▲ better',
+  worse: '▼ worse',
+  within_error: '· within error',
+  not_comparable: '▨ not comparable',
+} as const;
 
 export default function ReviewView({ loaderData }: Route.ComponentProps) {
   const { changes, dates, athleteId, first, latest, today, blocked } = loaderData;
   if (changes.length === 0) {
     return (
       <Empty title={dates.length === 0 ? 'Nothing to review' : 'One screen so far'}>
-        <p>{dates.length === 0 ? 'Screen first.' : `Screened on ${dates.map((day) => dayText(day, today)).join(', ')}. A retest after four to six weeks shows what is real.`}</p>
+        <p>
+          {dates.length === 0
+            ? 'Screen first.'
+            : `Screened on ${dates.map((day) => dayText(day, today)).join(', ')}. A retest after four to six weeks shows what is real.`}
+        </p>
         {blocked ? null : (
           <p className="mt-4">
             <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
@@ -74,7 +94,9 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <h2 className="text-3xl">
-        {real.length === 0 ? 'No change beyond test error' : `${real.filter((each) => each.verdict === 'better').length} better, ${real.filter((each) => each.verdict === 'worse').length} worse, beyond test error`}
+        {real.length === 0
+          ? 'No change beyond test error'
+          : `${real.filter((each) => each.verdict === 'better').length} better, ${real.filter((each) => each.verdict === 'worse').length} worse, beyond test error`}
       </h2>
       <p className="mt-1 text-quiet">A change is real beyond 1.96 × √2 × the typical error of the test.</p>
       <div className="mt-6 grid gap-10 md:grid-cols-2">
@@ -82,32 +104,58 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
           <Pillar parts={first} carries={dates[0] ? dayText(dates[0], today) : undefined} />
         </figure>
         <figure>
-          <Pillar parts={latest} carries={dates.at(-1) ? dayText(dates.at(-1) as string, today) : undefined} />
+          <Pillar
+            parts={latest}
+            carries={dates.at(-1) ? dayText(dates.at(-1) as string, today) : undefined}
+          />
         </figure>
       </div>
       <div className="mt-8 overflow-x-auto">
         <table className="figures w-full min-w-[44rem] text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              <th scope="col" className="py-2 pr-3">Test</th>
-              <th scope="col" className="py-2 pr-3">Quality</th>
-              <th scope="col" className="py-2 pr-3">First</th>
-              <th scope="col" className="py-2 pr-3">Last time</th>
-              <th scope="col" className="py-2 pr-3">Now</th>
-              <th scope="col" className="py-2 pr-3">Change</th>
-              <th scope="col" className="py-2">Real from</th>
+              <th scope="col" className="py-2 pr-3">
+                Test
+              </th>
+              <th scope="col" className="py-2 pr-3">
+                Quality
+              </th>
+              <th scope="col" className="py-2 pr-3">
+                First
+              </th>
+              <th scope="col" className="py-2 pr-3">
+                Last time
+              </th>
+              <th scope="col" className="py-2 pr-3">
+                Now
+              </th>
+              <th scope="col" className="py-2 pr-3">
+                Change
+              </th>
+              <th scope="col" className="py-2">
+                Real from
+              </th>
             </tr>
           </thead>
           <tbody className="rule-list">
             {changes.map((each) => (
-              <tr key={each.key} className={each.verdict === 'better' || each.verdict === 'worse' ? 'font-bold' : undefined}>
+              <tr
+                key={each.key}
+                className={each.verdict === 'better' || each.verdict === 'worse' ? 'font-bold' : undefined}
+              >
                 <th scope="row" className="py-1.5 pr-3">
                   {each.test}
                 </th>
                 <td className="py-1.5 pr-3 font-normal text-quiet">{each.quality}</td>
-                <td className="py-1.5 pr-3" title={each.days[0]}>{each.first}</td>
-                <td className="py-1.5 pr-3" title={each.days[1]}>{each.previous}</td>
-                <td className="py-1.5 pr-3" title={each.days[2]}>{each.latest}</td>
+                <td className="py-1.5 pr-3" title={each.days[0]}>
+                  {each.first}
+                </td>
+                <td className="py-1.5 pr-3" title={each.days[1]}>
+                  {each.previous}
+                </td>
+                <td className="py-1.5 pr-3" title={each.days[2]}>
+                  {each.latest}
+                </td>
                 <td className="py-1.5 pr-3 whitespace-nowrap">
                   {verdicts[each.verdict]} {each.difference}
                 </td>

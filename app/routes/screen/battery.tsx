@@ -1,16 +1,17 @@
+import { useState } from 'react';
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
-import { useState } from 'react';
 import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField } from '~/app/components/field';
 import { Empty } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
+import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
 import { discipline, quality, screenTest, screenTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
+import { targetText } from '~/core/link/sentence';
 import { maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery';
 import { targetFor } from '~/core/screen/score';
-import { targetText } from '~/core/link/sentence';
 import { newId } from '~/db/queries/coach';
 import { addScreening, screeningsOf } from '~/db/queries/screen';
 import { isUuid, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
@@ -21,28 +22,81 @@ const purposes = { first: 55, quick: 30 } as const;
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, past] = await Promise.all([pictureOf(person, athlete), screeningsOf(person.practiceId, athlete.id)]);
-  const minutes = new URL(request.url).searchParams.get('purpose') === 'quick' ? purposes.quick : purposes.first;
+  const [picture, past] = await Promise.all([
+    pictureOf(person, athlete),
+    screeningsOf(person.practiceId, athlete.id),
+  ]);
+  const minutes =
+    new URL(request.url).searchParams.get('purpose') === 'quick' ? purposes.quick : purposes.first;
   // The side that starts changes from screen to screen, so that order does not favour one.
-  const firstSide = past[0] ? (past[0].firstSide === 'left' ? 'right' : 'left') : athlete.id.charCodeAt(athlete.id.length - 1) % 2 === 0 ? 'left' : 'right';
-  const battery = proposeBattery({ discipline: discipline(athlete.disciplineId), cautions: picture.clearance.cautions, allows: picture.clearance.allows, kit: athlete.kit, minutes, firstSide });
+  const firstSide = past[0]
+    ? past[0].firstSide === 'left'
+      ? 'right'
+      : 'left'
+    : athlete.id.charCodeAt(athlete.id.length - 1) % 2 === 0
+      ? 'left'
+      : 'right';
+  const battery = proposeBattery({
+    discipline: discipline(athlete.disciplineId),
+    cautions: picture.clearance.cautions,
+    allows: picture.clearance.allows,
+    kit: athlete.kit,
+    minutes,
+    firstSide,
+  });
   const chosen = new Set(battery.items.map((item) => item.testId));
   const screened = screenedPerson(athlete, picture.event);
-  const describe = (id: string) => {
+  const shown = (id: string) => {
     const test = screenTest(id);
     const target = targetFor(test, screened);
-    return { id, name: test.name, minutes: test.minutes, stage: test.stage, sided: test.sided, target: targetText(id, target.value), source: target.source, tests: test.feeds.flatMap((f) => (f.quality === 'neck_control' ? [] : [quality(f.quality).name])).join(', ') };
+    return {
+      id,
+      name: test.name,
+      minutes: test.minutes,
+      stage: test.stage,
+      sided: test.sided,
+      target: targetText(id, target.value),
+      source: target.source,
+      tests: test.feeds
+        .flatMap((f) => (f.quality === 'neck_control' ? [] : [quality(f.quality).name]))
+        .join(', '),
+    };
   };
   return {
     athleteId: athlete.id,
     today: picture.today,
-    blocked: picture.clearance.allows === 'nothing' ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy } : undefined,
+    blocked:
+      picture.clearance.allows === 'nothing'
+        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
+        : undefined,
     purpose: minutes === purposes.quick ? 'quick' : 'first',
     open: past.find((each) => !each.completedAt)?.id,
-    past: past.filter((each) => each.completedAt).map((each) => ({ id: each.id, onDate: each.onDate, tests: each.testIds.length, warmUpDone: each.warmUpDone })),
-    items: battery.items.map((item) => ({ ...describe(item.testId), why: item.why, capS: item.gate.capS, notes: item.gate.notes })),
-    others: screenTests.filter((test) => !chosen.has(test.id) && gateTest(test, picture.clearance.cautions, picture.clearance.allows).allowed).map((test) => describe(test.id)),
-    leftOut: battery.leftOut.map((each) => ({ name: screenTest(each.testId).name, why: each.why, replacedBy: each.replacedBy ? screenTest(each.replacedBy).name : undefined })),
+    past: past
+      .filter((each) => each.completedAt)
+      .map((each) => ({
+        id: each.id,
+        onDate: each.onDate,
+        tests: each.testIds.length,
+        warmUpDone: each.warmUpDone,
+      })),
+    items: battery.items.map((item) => ({
+      ...shown(item.testId),
+      why: item.why,
+      capS: item.gate.capS,
+      notes: item.gate.notes,
+    })),
+    others: screenTests
+      .filter(
+        (test) =>
+          !chosen.has(test.id) &&
+          gateTest(test, picture.clearance.cautions, picture.clearance.allows).allowed,
+      )
+      .map((test) => shown(test.id)),
+    leftOut: battery.leftOut.map((each) => ({
+      name: screenTest(each.testId).name,
+      why: each.why,
+      replacedBy: each.replacedBy ? screenTest(each.replacedBy).name : undefined,
+    })),
     uncovered: battery.uncovered.map((id) => quality(id).name),
     minutes: battery.minutes,
     firstSide,
@@ -65,18 +119,34 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const picture = await pictureOf(person, athlete);
   const form = await request.formData();
   const refuse = (error: string, status = 400) => data({ error }, { status });
-  if (picture.clearance.allows === 'nothing') return refuse(`Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`, 409);
+  if (picture.clearance.allows === 'nothing')
+    return refuse(`Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`, 409);
   const parsed = schema.safeParse({ ...Object.fromEntries(form), testIds: form.getAll('testIds') });
   if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The battery could not be read.');
   const known = parsed.data.testIds.filter((id) => screenTests.some((test) => test.id === id));
-  const barred = known.map((id) => ({ id, gate: gateTest(screenTest(id), picture.clearance.cautions, picture.clearance.allows) })).find(({ gate }) => !gate.allowed);
-  if (barred) return refuse(`${screenTest(barred.id).name} is left out for this athlete: ${barred.gate.why}.`);
+  const barred = known
+    .map((id) => ({
+      id,
+      gate: gateTest(screenTest(id), picture.clearance.cautions, picture.clearance.allows),
+    }))
+    .find(({ gate }) => !gate.allowed);
+  if (barred)
+    return refuse(`${screenTest(barred.id).name} is left out for this athlete: ${barred.gate.why}.`);
   if (known.length === 0) return refuse('Choose at least one test.');
   const overload = maximalOverload(known);
   if (overload) return refuse(overload);
   await addScreening({
-    id: parsed.data.id, practiceId: person.practiceId, athleteId: athlete.id, onDate: picture.today, testIds: orderBattery(known), firstSide: parsed.data.firstSide, warmUpDone: parsed.data.warmUp !== undefined,
-    warmUpAt: parsed.data.warmUp ? new Date() : null, trainedLast24h: parsed.data.trainedLast24h !== undefined, footwear: parsed.data.footwear, staffId: person.staffId,
+    id: parsed.data.id,
+    practiceId: person.practiceId,
+    athleteId: athlete.id,
+    onDate: picture.today,
+    testIds: orderBattery(known),
+    firstSide: parsed.data.firstSide,
+    warmUpDone: parsed.data.warmUp !== undefined,
+    warmUpAt: parsed.data.warmUp ? new Date() : null,
+    trainedLast24h: parsed.data.trainedLast24h !== undefined,
+    footwear: parsed.data.footwear,
+    staffId: person.staffId,
   });
   return redirect(`/athletes/${athlete.id}/screen/${parsed.data.id}`);
 }
@@ -84,6 +154,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 export default function BatteryView({ loaderData, actionData }: Route.ComponentProps) {
   const { athleteId, blocked, items, others, leftOut, uncovered, past, open, today } = loaderData;
   const busy = useNavigation().state !== 'idle';
+  const nextStep = useNextStep();
   const [chosen, setChosen] = useState(() => new Set(items.map((item) => item.id)));
   if (blocked) {
     return (
@@ -102,7 +173,16 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
       </Empty>
     );
   }
-  const all = [...items.map((item) => ({ ...item, proposed: true })), ...others.map((item) => ({ ...item, why: 'Not in the proposal', capS: undefined, notes: [] as string[], proposed: false }))].sort((a, b) => a.stage - b.stage);
+  const all = [
+    ...items.map((item) => ({ ...item, proposed: true })),
+    ...others.map((item) => ({
+      ...item,
+      why: 'Not in the proposal',
+      capS: undefined,
+      notes: [] as string[],
+      proposed: false,
+    })),
+  ].sort((a, b) => a.stage - b.stage);
   const minutes = 5 + all.filter((item) => chosen.has(item.id)).reduce((sum, item) => sum + item.minutes, 0);
   const toggle = (id: string, on: boolean) =>
     setChosen((was) => {
@@ -121,15 +201,28 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
             {chosen.size} tests, about {minutes} min
           </h2>
           <p className="flex gap-4">
-            <Link to="?purpose=first" aria-current={loaderData.purpose === 'first' ? 'true' : undefined} className="py-2 aria-[current]:font-bold" reloadDocument>
+            <Link
+              to="?purpose=first"
+              aria-current={loaderData.purpose === 'first' ? 'true' : undefined}
+              className="py-2 aria-[current]:font-bold"
+              reloadDocument
+            >
               Full screen
             </Link>
-            <Link to="?purpose=quick" aria-current={loaderData.purpose === 'quick' ? 'true' : undefined} className="py-2 aria-[current]:font-bold" reloadDocument>
+            <Link
+              to="?purpose=quick"
+              aria-current={loaderData.purpose === 'quick' ? 'true' : undefined}
+              className="py-2 aria-[current]:font-bold"
+              reloadDocument
+            >
               Quick check
             </Link>
           </p>
         </div>
-        <p className="mt-1 text-quiet">Proposed for the sport. Warm-up, then breath and brace, control, single leg, loaded, maximal holds. {loaderData.firstSide === 'left' ? 'Left' : 'Right'} side starts today.</p>
+        <p className="mt-1 text-quiet">
+          Proposed for the sport. Warm-up, then breath and brace, control, single leg, loaded, maximal holds.{' '}
+          {loaderData.firstSide === 'left' ? 'Left' : 'Right'} side starts today.
+        </p>
         <ol className="rule-list mt-4 border-y border-mortar">
           {all.map((item) => (
             <li key={item.id} className="grid grid-cols-[1fr_auto] items-start gap-x-4 py-1">
@@ -160,7 +253,12 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
           <h3 id="warm-up" className="text-2xl">
             Warm-up and state
           </h3>
-          <CheckField label="Standard warm-up done" hint="5 min easy movement and one easy set per wall. Without it results are shown and not compared." name="warmUp" defaultChecked />
+          <CheckField
+            label="Standard warm-up done"
+            hint="5 min easy movement and one easy set per wall. Without it results are shown and not compared."
+            name="warmUp"
+            defaultChecked
+          />
           <CheckField label="Trained in the last 24 hours" name="trainedLast24h" />
           <SelectField label="Footwear" name="footwear" className="max-w-56" defaultValue="barefoot">
             <option>barefoot</option>
@@ -170,7 +268,10 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
         </section>
         <FormError>{actionData?.error}</FormError>
         <p className="mt-6">
-          <Button look={open ? 'plain' : 'next'} disabled={busy || chosen.size === 0}>
+          <Button
+            look={!open && (nextStep === 'screen' || nextStep === 'review') ? 'next' : 'plain'}
+            disabled={busy || chosen.size === 0}
+          >
             Start screening
           </Button>
         </p>
@@ -191,13 +292,16 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
             <ul className="rule-list mt-2">
               {leftOut.map((each) => (
                 <li key={each.name} className="py-2">
-                  <strong>{each.name}:</strong> {each.why}.{each.replacedBy ? ` ${each.replacedBy} stands in.` : ' Nothing stands in.'}
+                  <strong>{each.name}:</strong> {each.why}.
+                  {each.replacedBy ? ` ${each.replacedBy} stands in.` : ' Nothing stands in.'}
                 </li>
               ))}
             </ul>
           </section>
         ) : null}
-        {uncovered.length > 0 ? <p>Not covered by this battery: {uncovered.join(', ').toLowerCase()}.</p> : null}
+        {uncovered.length > 0 ? (
+          <p>Not covered by this battery: {uncovered.join(', ').toLowerCase()}.</p>
+        ) : null}
         <section aria-labelledby="past">
           <h3 id="past" className="text-2xl">
             Screens so far
@@ -218,4 +322,3 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
     </div>
   );
 }
-

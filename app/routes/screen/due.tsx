@@ -4,23 +4,41 @@ import { awayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
 import { daysBetween } from '~/core/body/dates';
 import { screenDueDays } from '~/server/path';
-import { roster, type RosterRow } from '~/server/roster.server';
+import { type RosterRow, roster } from '~/server/roster.server';
 import type { Route } from './+types/due';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Screen · Zest Pillar' }];
 
 export async function loader({ context }: Route.LoaderArgs) {
   const { today, rows } = await roster(who(context));
-  const slim = (row: RosterRow) => ({ id: row.id, name: row.name, discipline: row.discipline, pillar: row.pillar, top: row.top, lastScreen: row.lastScreen, openScreenId: row.openScreenId, reason: row.clearReason });
+  const slim = (row: RosterRow) => ({
+    id: row.id,
+    name: row.name,
+    discipline: row.discipline,
+    pillar: row.pillar,
+    top: row.top,
+    lastScreen: row.lastScreen,
+    openScreenId: row.openScreenId,
+    reason: row.clearReason,
+  });
   const cleared = rows.filter((row) => row.clearState === 'cleared' || row.clearState === 'ask_first');
-  const isDue = (row: RosterRow) => row.lastScreen !== undefined && daysBetween(row.lastScreen, today) >= screenDueDays;
+  const isDue = (row: RosterRow) =>
+    row.lastScreen !== undefined && daysBetween(row.lastScreen, today) >= screenDueDays;
   return {
     today,
     groups: [
       { id: 'open', title: 'Under way', rows: cleared.filter((row) => row.openScreenId).map(slim) },
       { id: 'first', title: 'Never screened', rows: cleared.filter((row) => !row.lastScreen).map(slim) },
-      { id: 'due', title: 'Retest due', rows: cleared.filter((row) => !row.openScreenId && isDue(row)).map(slim) },
-      { id: 'fresh', title: 'Screened in the last six weeks', rows: cleared.filter((row) => row.lastScreen && !row.openScreenId && !isDue(row)).map(slim) },
+      {
+        id: 'due',
+        title: 'Retest due',
+        rows: cleared.filter((row) => !row.openScreenId && isDue(row)).map(slim),
+      },
+      {
+        id: 'fresh',
+        title: 'Screened in the last six weeks',
+        rows: cleared.filter((row) => row.lastScreen && !row.openScreenId && !isDue(row)).map(slim),
+      },
       { id: 'blocked', title: 'Not cleared', rows: rows.filter((row) => !cleared.includes(row)).map(slim) },
     ].filter((group) => group.rows.length > 0),
   };
@@ -35,19 +53,32 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
         {groups.map((group) => (
           <section key={group.id} aria-labelledby={group.id}>
             <h2 id={group.id} className="border-b-2 border-ink pb-1 text-2xl">
-              {group.title} <span className="figures font-text text-base font-normal text-quiet">{group.rows.length}</span>
+              {group.title}{' '}
+              <span className="figures font-text text-base font-normal text-quiet">{group.rows.length}</span>
             </h2>
             <ul className="grid gap-x-8 sm:grid-cols-2 xl:grid-cols-3">
               {group.rows.map((row) => (
                 <li key={row.id} className="border-b border-mortar">
                   <Link
-                    to={group.id === 'blocked' ? `/athletes/${row.id}/clear` : row.openScreenId ? `/athletes/${row.id}/screen/${row.openScreenId}` : `/athletes/${row.id}/screen`}
+                    to={
+                      group.id === 'blocked'
+                        ? `/athletes/${row.id}/clear`
+                        : row.openScreenId
+                          ? `/athletes/${row.id}/screen/${row.openScreenId}`
+                          : `/athletes/${row.id}/screen`
+                    }
                     className="grid grid-cols-[3rem_1fr] items-center gap-3 py-2 no-underline hover:bg-chalk"
                   >
                     <SmallPillar parts={row.pillar} next={row.top} />
                     <span>
                       <strong>{row.name}</strong>
-                      <span className="block text-[0.94rem] leading-snug text-quiet">{group.id === 'blocked' ? row.reason : row.lastScreen ? `${row.discipline}, ${awayText(row.lastScreen, today)}` : row.discipline}</span>
+                      <span className="block text-[0.94rem] leading-snug text-quiet">
+                        {group.id === 'blocked'
+                          ? row.reason
+                          : row.lastScreen
+                            ? `${row.discipline}, ${awayText(row.lastScreen, today)}`
+                            : row.discipline}
+                      </span>
                     </span>
                   </Link>
                 </li>

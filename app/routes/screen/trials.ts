@@ -10,7 +10,10 @@ import { clearanceOf, requireAthlete } from '~/server/athlete.server';
 import { todayIn } from '~/server/today';
 import type { Route } from './+types/trials';
 
-const bodySchema = z.discriminatedUnion('op', [z.object({ op: z.literal('add'), trial: trialSchema }), z.object({ op: z.literal('void'), trialId: z.uuid() })]);
+const bodySchema = z.discriminatedUnion('op', [
+  z.object({ op: z.literal('add'), trial: trialSchema }),
+  z.object({ op: z.literal('void'), trialId: z.uuid() }),
+]);
 
 const refuse = (status: number, error: string) => Response.json({ error }, { status });
 
@@ -20,7 +23,10 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   const body = bodySchema.safeParse(await request.json().catch(() => undefined));
   if (!body.success) {
     const issue = body.error.issues[0];
-    return refuse(422, `The trial could not be read: ${issue ? `${issue.path.join('.')} ${issue.message}` : 'no content'}.`);
+    return refuse(
+      422,
+      `The trial could not be read: ${issue ? `${issue.path.join('.')} ${issue.message}` : 'no content'}.`,
+    );
   }
   if (body.data.op === 'void') {
     const found = await voidTrial(person.practiceId, body.data.trialId);
@@ -28,19 +34,32 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   }
   const { trial } = body.data;
   const screening = await screeningById(person.practiceId, trial.screeningId);
-  if (!screening) return refuse(404, 'This screen is not here: it was removed, or it belongs to somebody else.');
+  if (!screening)
+    return refuse(404, 'This screen is not here: it was removed, or it belongs to somebody else.');
   const test = screenTests.find((each) => each.id === trial.testId);
   if (!test) return refuse(422, 'There is no such test.');
   const athlete = await requireAthlete(person, screening.athleteId);
   const { clearance } = await clearanceOf(person, athlete, todayIn(person.timeZone));
   const problems = trialProblems(trial, test, gateTest(test, clearance.cautions, clearance.allows));
   if (problems.length > 0) return refuse(422, problems.join(' '));
-  const kept = await addTrial({ ...trial, practiceId: person.practiceId, athleteId: screening.athleteId, onDate: screening.onDate, recordedAt: new Date(trial.recordedAt) });
+  const kept = await addTrial({
+    ...trial,
+    practiceId: person.practiceId,
+    athleteId: screening.athleteId,
+    onDate: screening.onDate,
+    recordedAt: new Date(trial.recordedAt),
+  });
   const verdict = judgePain(trial.painScore, trial.painRegion ?? undefined);
   if (kept === 'kept' && (verdict === 'end' || trial.endReason === 'pain')) {
     const where = trial.painRegion ? ` (${trial.painRegion})` : '';
     // The flag carries the trial's id, so that a repeat cannot open a second one.
-    await addFlag({ id: trial.id, practiceId: person.practiceId, athleteId: screening.athleteId, kind: 'pain', text: `Pain ${trial.painScore} of 10${where} in ${test.name.toLowerCase()} on ${screening.onDate}.` });
+    await addFlag({
+      id: trial.id,
+      practiceId: person.practiceId,
+      athleteId: screening.athleteId,
+      kind: 'pain',
+      text: `Pain ${trial.painScore} of 10${where} in ${test.name.toLowerCase()} on ${screening.onDate}.`,
+    });
   }
   return Response.json({ kept: true });
 }

@@ -1,32 +1,33 @@
 // The ladders of the shipped catalogue, in teaching order. One file a ladder keeps diffs readable.
-import breathing from './breathing.json';
-import braceFinding from './brace_finding.json';
-import deadBug from './dead_bug.json';
-import legLowering from './leg_lowering.json';
-import hollowHold from './hollow_hold.json';
-import dynamicFold from './dynamic_fold.json';
-import curlUp from './curl_up.json';
-import trunkRotation from './trunk_rotation.json';
-import plank from './plank.json';
-import ballRollout from './ball_rollout.json';
-import sidePlank from './side_plank.json';
+
 import adductorSidePlank from './adductor_side_plank.json';
-import carry from './carry.json';
 import antiRotationPress from './anti_rotation_press.json';
-import chopLift from './chop_lift.json';
-import birdDog from './bird_dog.json';
-import proneExtension from './prone_extension.json';
-import hingeHold from './hinge_hold.json';
-import gluteBridge from './glute_bridge.json';
 import ballBridge from './ball_bridge.json';
-import springBridge from './spring_bridge.json';
-import rollerBalance from './roller_balance.json';
-import standingLegRaise from './standing_leg_raise.json';
-import singleLegControl from './single_leg_control.json';
-import seatedBall from './seated_ball.json';
-import perturbedBrace from './perturbed_brace.json';
+import ballRollout from './ball_rollout.json';
+import birdDog from './bird_dog.json';
+import braceFinding from './brace_finding.json';
+import breathing from './breathing.json';
+import carry from './carry.json';
+import chopLift from './chop_lift.json';
+import curlUp from './curl_up.json';
+import deadBug from './dead_bug.json';
+import dynamicFold from './dynamic_fold.json';
+import gluteBridge from './glute_bridge.json';
+import hingeHold from './hinge_hold.json';
+import hollowHold from './hollow_hold.json';
 import landingStick from './landing_stick.json';
+import legLowering from './leg_lowering.json';
 import neckControl from './neck_control.json';
+import perturbedBrace from './perturbed_brace.json';
+import plank from './plank.json';
+import proneExtension from './prone_extension.json';
+import rollerBalance from './roller_balance.json';
+import seatedBall from './seated_ball.json';
+import sidePlank from './side_plank.json';
+import singleLegControl from './single_leg_control.json';
+import springBridge from './spring_bridge.json';
+import standingLegRaise from './standing_leg_raise.json';
+import trunkRotation from './trunk_rotation.json';
 
 export const ladderFiles: readonly unknown[] = [
   breathing,
