@@ -331,6 +331,7 @@ function addSeason(
       toPlanWeek({ ...week, seasonVersionId: seasonId }),
       [...states.values()],
       [],
+      { day: week.startsOn, done: [] },
     );
     const weeksAgo = Math.round((Date.parse(thisWeek) - Date.parse(week.startsOn)) / (7 * 86_400_000));
     for (const made_ of sessionRows(who.practiceId, athleteId, seasonId, week.startsOn, composed)) {

@@ -12,6 +12,7 @@ import {
   openProposals,
   recentLogs,
   replaceWeek,
+  sessionsBetween,
 } from '~/db/queries/coach';
 import {
   addPriorityRun,
@@ -207,6 +208,7 @@ export function makeWeek(
   week: PlanWeek,
   states: readonly Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'>[],
   held: readonly QualityId[],
+  from: { day: string; done: readonly string[] },
 ): ComposedWeek {
   const { athlete } = picture;
   const priority: Partial<Record<QualityId, number>> = {};
@@ -225,6 +227,8 @@ export function makeWeek(
     priority,
     eventDays: picture.events.map((event) => event.onDate),
     held,
+    fromDay: from.day,
+    doneDays: from.done,
   });
 }
 
@@ -310,7 +314,14 @@ export async function layOutWeeks(who: SignedIn, picture: Picture): Promise<void
   for (const weekStart of [thisWeek, addDays(thisWeek, 7)]) {
     const week = newest.weeks.find((each) => each.startsOn === weekStart);
     if (!week) continue;
-    const composed = makeWeek(who, picture, toPlanWeek(week), states, held);
+    const stored = await sessionsBetween(
+      who.practiceId,
+      picture.athlete.id,
+      weekStart,
+      addDays(weekStart, 6),
+    );
+    const done = stored.filter((session) => session.log).map((session) => session.onDate);
+    const composed = makeWeek(who, picture, toPlanWeek(week), states, held, { day: picture.today, done });
     await replaceWeek(
       who.practiceId,
       picture.athlete.id,

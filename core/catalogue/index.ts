@@ -47,7 +47,6 @@ export const fault = index('fault', faults);
 export const school = index('school', schools);
 export const ladder = index('ladder', ladders);
 export const screenTest = index('test', screenTests);
-export const equipmentItem = index('equipment', equipment);
 
 const ladderByRung = new Map<string, Ladder>();
 const rungById = new Map<string, Rung>();

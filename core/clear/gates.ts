@@ -1,4 +1,4 @@
-import { caution, fault, type Ladder, type Rung, type ScreenTest, screenTest } from '~/core/catalogue';
+import { caution, type Ladder, type Rung, type ScreenTest, screenTest } from '~/core/catalogue';
 
 /** Tests a caution forbids or limits. Source: the cautions list of the practice's safety rules. */
 interface TestRule {
@@ -156,9 +156,4 @@ export function exerciseHoldCapS(cautions: readonly string[]): number | undefine
   return cautions.some((id) => id === 'hypertension' || id === 'heart_disease' || id === 'pregnancy')
     ? 10
     : undefined;
-}
-
-/** Faults that end a set of this rung, as words; pain always does. */
-export function stopFaultNames(rung: Rung): string[] {
-  return rung.regress_on.map((id) => fault(id).name.toLowerCase());
 }

@@ -50,6 +50,8 @@ const input: ComposeInput = {
   priority: { pelvic_level: 0.6, anti_lateral: 0.3 },
   eventDays: [],
   held: [],
+  fromDay: '2026-11-23',
+  doneDays: [],
 };
 
 describe('minutes', () => {
@@ -154,6 +156,14 @@ describe('compose', () => {
     expect(
       compose({ ...input, eventDays: ['2026-11-25'] }).sessions.map((session) => session.onDate),
     ).not.toContain('2026-11-25');
+  });
+  it('plans only what is left of a week under way, without cramming in what was missed', () => {
+    const days = (more: Partial<ComposeInput>) =>
+      compose({ ...input, ...more }).sessions.map((session) => session.onDate);
+    expect(days({ fromDay: '2026-11-25' })).toEqual(['2026-11-25', '2026-11-27']);
+    expect(days({ fromDay: '2026-11-25', doneDays: ['2026-11-25'] })).toEqual(['2026-11-27']);
+    expect(days({ fromDay: '2026-11-29' })).toEqual([]);
+    expect(days({ fromDay: '2026-11-29', weekdays: [0, 1, 2, 3, 4, 5, 6] })).toEqual(['2026-11-29']);
   });
   it('never prescribes what a caution, the school or the kit bars, nor breaks the minutes', () => {
     fc.assert(

@@ -30,6 +30,10 @@ export interface ComposeInput extends RungContext {
   >;
   /** Priority by quality, for the order of dropping and for the reasons. */
   readonly priority: Readonly<Partial<Record<QualityId, number>>>;
+  /** The first day that may still be planned; a week under way keeps what lies before it. */
+  readonly fromDay: IsoDay;
+  /** Days of this week whose session is logged already. */
+  readonly doneDays: readonly IsoDay[];
   /** Qualities held by an open pain flag: nothing is prescribed for them. */
   readonly held: readonly QualityId[];
   /** Event days: no session on them, nor after them in the same week when the event anchors the season. */
@@ -56,14 +60,19 @@ function sessionRank(id: QualityId, each: Rung): number {
   return each.level <= 3 ? 1 : 2;
 }
 
-/** Spreads n sessions over the allowed weekdays of the week, as evenly as they lie. */
-function sessionDays(input: ComposeInput, count: number): IsoDay[] {
+/**
+ * The days that still get a session, as evenly as they lie. In a week under way: what is left of the week's sessions,
+ * and no more than their share of the days left, so that missed ones are not crammed in.
+ */
+function sessionDays(input: ComposeInput): IsoDay[] {
   const days = Array.from({ length: 7 }, (_, i) => addDays(input.week.startsOn, i));
   const allowed = days.filter(
     (day) => input.weekdays.includes(weekdayOf(day)) && !input.eventDays.includes(day),
   );
-  if (allowed.length <= count) return allowed;
-  return Array.from({ length: count }, (_, i) => allowed[Math.floor((i * allowed.length) / count)] as IsoDay);
+  const left = allowed.filter((day) => day >= input.fromDay && !input.doneDays.includes(day));
+  const share = Math.ceil((input.sessionsPerWeek * left.length) / Math.max(1, allowed.length));
+  const count = Math.max(0, Math.min(left.length, input.sessionsPerWeek - input.doneDays.length, share));
+  return Array.from({ length: count }, (_, i) => left[Math.floor((i * left.length) / count)] as IsoDay);
 }
 
 function cuesOf(ladder: Ladder, schoolId: string): { cues: string[]; schoolCue: string | null } {
@@ -177,20 +186,23 @@ function trim(
 export function compose(input: ComposeInput): ComposedWeek {
   const leftOut = new Set<string>();
   if (input.week.kind === 'black') return { sessions: [], leftOut: ['Blackout: no sessions this week.'] };
-  const days = sessionDays(input, input.sessionsPerWeek);
+  const days = sessionDays(input);
   if (days.length === 0) return { sessions: [], leftOut: ['No training day is left this week.'] };
+  const wholeWeek = Math.max(days.length, Math.min(input.sessionsPerWeek, input.weekdays.length));
   const doses = new Map<QualityId, number[]>();
   for (const cell of input.week.cells)
     doses.set(cell.quality, [...(doses.get(cell.quality) ?? []), cell.dose]);
   const wanted: Wanted[] = [...doses].map(([id, sides]) => ({
     id,
-    dose: sides.reduce((a, b) => a + b, 0) / sides.length,
+    // A week under way gets the part of its dose that its remaining days carry.
+    dose: ((sides.reduce((a, b) => a + b, 0) / sides.length) * days.length) / wholeWeek,
   }));
   wanted.sort((a, b) => (input.priority[b.id] ?? 0) - (input.priority[a.id] ?? 0) || b.dose - a.dose);
 
   const perDay: Prescription[][] = days.map(() => []);
   for (const want of wanted) {
-    if (want.dose < 0.25) continue;
+    // Less than this is not worth a set.
+    if (want.dose < 0.2) continue;
     if (input.held.includes(want.id)) {
       leftOut.add(`${quality(want.id).name} is held: a pain flag is open.`);
       continue;

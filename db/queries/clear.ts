@@ -34,14 +34,6 @@ export async function addAgreement(row: typeof agreement.$inferInsert): Promise<
   await db.insert(agreement).values(row).onConflictDoNothing({ target: agreement.id });
 }
 
-export async function openFlags(practiceId: string, athleteId: string): Promise<FlagRow[]> {
-  return db
-    .select()
-    .from(flag)
-    .where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), isNull(flag.closedAt)))
-    .orderBy(desc(flag.openedAt));
-}
-
 export async function addFlag(row: typeof flag.$inferInsert): Promise<void> {
   await db.insert(flag).values(row).onConflictDoNothing({ target: flag.id });
 }

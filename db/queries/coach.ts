@@ -224,14 +224,6 @@ export async function openProposals(practiceId: string, athleteId: string): Prom
     .orderBy(asc(proposal.createdAt), asc(proposal.id));
 }
 
-export async function proposalsOfLog(practiceId: string, logId: string): Promise<ProposalRow[]> {
-  return db
-    .select()
-    .from(proposal)
-    .where(and(eq(proposal.practiceId, practiceId), eq(proposal.logId, logId)))
-    .orderBy(asc(proposal.id));
-}
-
 /** Decides open proposals: accepted ones move the athlete on their ladder, in one transaction. Returns how many were decided. */
 export async function decideProposals(
   practiceId: string,

@@ -39,7 +39,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   // Why something wanted is not on the card: composed again in memory, nothing is written.
   const leftOut =
     week && picture.clearance.allows !== 'nothing'
-      ? makeWeek(person, picture, toPlanWeek(week), states, held).leftOut
+      ? makeWeek(person, picture, toPlanWeek(week), states, held, { day: weekStart, done: [] }).leftOut
       : [];
   return {
     athleteId: athlete.id,
