@@ -1,13 +1,18 @@
 import { PassThrough } from 'node:stream';
-import { createReadableStreamFromReadable } from '@react-router/node';
+import { buffer } from 'node:stream/consumers';
 import { renderToPipeableStream } from 'react-dom/server';
-import { type EntryContext, type RouterContextProvider, ServerRouter } from 'react-router';
+import {
+  type EntryContext,
+  isRouteErrorResponse,
+  type RouterContextProvider,
+  ServerRouter,
+} from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
 import { nonceContext } from '~/server/context';
 
 /** Errors the page itself shows (404, refused) are not logged again; a database that is away is one line. */
 export function handleError(error: unknown, { request }: { request: Request }): void {
-  if (request.signal.aborted || error instanceof Response) return;
+  if (request.signal.aborted || error instanceof Response || isRouteErrorResponse(error)) return;
   const path = new URL(request.url).pathname.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id');
   if (isDatabaseDown(error)) process.stderr.write(`database away: ${request.method} ${path}\n`);
   else
@@ -31,11 +36,12 @@ export default function handleRequest(
       {
         nonce,
         onAllReady() {
+          // Nothing is streamed later, so the whole page goes out in one piece.
           const body = new PassThrough();
           headers.set('Content-Type', 'text/html; charset=utf-8');
           headers.set('Cache-Control', 'no-store');
+          buffer(body).then((html) => resolve(new Response(html, { headers, status: code })), reject);
           pipe(body);
-          resolve(new Response(createReadableStreamFromReadable(body), { headers, status: code }));
         },
         onShellError: reject,
         onError() {

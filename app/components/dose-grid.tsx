@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { Scroller } from '~/app/components/scroller';
 import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
@@ -24,9 +25,10 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
     .reverse();
   return (
     <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
-      <div className="overflow-x-auto">
+      <Scroller label="Weekly doses">
         <table
-          className="w-full min-w-[40rem] table-fixed border-separate border-spacing-x-[2px] border-spacing-y-0"
+          style={{ minWidth: `calc(10.5rem + ${weeks.length * 28}px)` }}
+          className="w-full table-fixed border-separate border-spacing-x-[2px] border-spacing-y-0"
           aria-label="Weekly dose by quality"
         >
           <tbody>
@@ -77,7 +79,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
             </tr>
           </tbody>
         </table>
-      </div>
+      </Scroller>
       {week ? (
         <section aria-live="polite" aria-label="The picked week">
           <h3 className="text-xl">

@@ -15,7 +15,7 @@ const marks = { done: '■', next: '▶', blocked: '▨', open: '□' } as const
 /** The six steps of the work as a course of stones: laid, to be laid next, or not to be laid yet. */
 export function AthletePath({ athleteId, steps }: { athleteId: string; steps: readonly PathStep[] }) {
   return (
-    <nav aria-label="Steps of the work" className="no-print -mx-1 overflow-x-auto px-1 py-1">
+    <nav aria-label="Steps of the work" className="no-print relative -mx-1 overflow-x-auto px-1 py-1">
       <ol className="flex min-w-max gap-[3px]">
         {steps.map((step) => (
           <li key={step.id} className="grow">

@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { dayText, weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
+import { Scroller } from './scroller';
 
 export interface StripWeek {
   startsOn: string;
@@ -35,11 +36,14 @@ export function SeasonStrip({
   events,
   today,
   small = false,
+  of,
 }: {
   weeks: readonly StripWeek[];
   events: readonly { name: string; onDate: string; priority: string }[];
   today: string;
   small?: boolean;
+  /** Whose season, where several stand on one page. */
+  of?: string;
 }) {
   const most = Math.max(1, ...weeks.map((week) => week.minutes));
   const phases: { phase: string; from: number; span: number }[] = [];
@@ -50,7 +54,7 @@ export function SeasonStrip({
   }
   const columns = { gridTemplateColumns: `repeat(${weeks.length}, minmax(${small ? 6 : 22}px, 1fr))` };
   return (
-    <figure className="overflow-x-auto">
+    <Scroller label={of ? `Season of ${of}` : 'Season by weeks'}>
       <div className={clsx(!small && 'min-w-[40rem]')}>
         <div className="grid gap-[2px]" style={columns}>
           {phases.map((each) => (
@@ -69,20 +73,20 @@ export function SeasonStrip({
         <ol className="mt-1 grid items-end gap-[2px]" style={{ ...columns, height: small ? 30 : 92 }}>
           {weeks.map((week) => {
             const here = today >= week.startsOn && today <= addDays(week.startsOn, 6);
-            const of = events.filter(
+            const held = events.filter(
               (event) => event.onDate >= week.startsOn && event.onDate <= addDays(week.startsOn, 6),
             );
-            const title = `${weekText(week.startsOn)}: ${phaseNames[week.phase]}, ${kindWords[week.kind]}, ${week.minutes} min${week.retest ? ', retest' : ''}${of.map((e) => `, ${e.name}`).join('')}`;
+            const title = `${weekText(week.startsOn)}: ${phaseNames[week.phase]}, ${kindWords[week.kind]}, ${week.minutes} min${week.retest ? ', retest' : ''}${held.map((e) => `, ${e.name}`).join('')}`;
             return (
               <li key={week.startsOn} title={title} className="flex h-full flex-col justify-end">
                 <span className="sr-only">{title}</span>
-                {of.length > 0 && !small ? (
+                {held.length > 0 && !small ? (
                   <span aria-hidden="true" className="head text-center text-sm leading-none">
-                    {of[0]?.priority}
+                    {held[0]?.priority}
                   </span>
                 ) : null}
                 <span aria-hidden="true" className="text-center text-[0.7rem] leading-none">
-                  {of.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}
+                  {held.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}
                 </span>
                 <span
                   aria-hidden="true"
@@ -107,16 +111,16 @@ export function SeasonStrip({
           })}
         </ol>
         {small ? null : (
-          <figcaption className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-[0.9rem] text-quiet">
+          <p className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-[0.9rem] text-quiet">
             <span>{weeks[0] ? dayText(weeks[0].startsOn) : ''}</span>
             <span>
               Dark: load week · pale: low week · hatched: blackout · ◇ retest · ▼ event · orange foot: this
               week
             </span>
             <span>{weeks.at(-1) ? dayText(addDays((weeks.at(-1) as StripWeek).startsOn, 6)) : ''}</span>
-          </figcaption>
+          </p>
         )}
       </div>
-    </figure>
+    </Scroller>
   );
 }

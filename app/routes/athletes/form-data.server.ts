@@ -50,7 +50,7 @@ export function athleteSchema(today: string) {
           'Ages from 5 to 100 are taken.',
         ),
       sex: z.enum(['female', 'male', 'unspecified']),
-      disciplineId: z.string().refine(hasDiscipline, 'Choose a discipline.'),
+      disciplineId: z.string({ error: 'Choose a discipline.' }).refine(hasDiscipline, 'Choose a discipline.'),
       level: z.enum(['novice', 'trained', 'advanced']),
       mass: decimal('the body mass'),
       massUnit: z.enum(['kg', 'lb']),
@@ -63,7 +63,9 @@ export function athleteSchema(today: string) {
       kit: z.array(z.string().refine((id) => kitIds.has(id), 'Unknown equipment.')).default([]),
       sessionsPerWeek: whole(1, 5, 'Sessions a week'),
       minutesPerSession: whole(8, 45, 'Minutes a session'),
-      weekdays: z.array(z.coerce.number().int().min(0).max(6)).min(1, 'Choose at least one day.'),
+      weekdays: z
+        .array(z.coerce.number().int().min(0).max(6), { error: 'Choose at least one day.' })
+        .min(1, 'Choose at least one day.'),
       note: z.string().trim().max(2000, 'At most 2000 letters.').default(''),
     })
     .transform((form, ctx) => {

@@ -1,6 +1,7 @@
 import { data, Form, redirect, useNavigation, useSearchParams } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
+import { Scroller } from '~/app/components/scroller';
 import { who } from '~/app/lib/signed-in.server';
 import { disciplineLabel } from '~/core/catalogue';
 import { guessMapping, planRoster, type RosterMapping } from '~/core/formats/roster';
@@ -239,7 +240,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
           <h2 id="rows" className="figures text-2xl">
             {counts.new} to add, {counts.update} to change, {counts.same} the same
           </h2>
-          <div className="overflow-x-auto">
+          <Scroller label="Rows of the file">
             <table className="mt-2 w-full min-w-[40rem] text-left">
               <tbody className="rule-list">
                 {rows.map((row) => (
@@ -255,7 +256,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
                 ))}
               </tbody>
             </table>
-          </div>
+          </Scroller>
         </section>
       ) : null}
       <Form method="post" className="mt-6">

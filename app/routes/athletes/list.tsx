@@ -5,6 +5,7 @@ import { Form, Link, useSearchParams, useSubmit } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
+import { Scroller } from '~/app/components/scroller';
 import { awayText, dayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
 import { type RosterRow, roster } from '~/server/roster.server';
@@ -123,7 +124,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
           </Empty>
         </div>
       ) : (
-        <div className="mt-5 overflow-x-auto">
+        <Scroller label="Athletes" className="mt-5">
           <table className="w-full min-w-[46rem] text-left">
             <thead>
               <tr className="border-b-2 border-ink">
@@ -185,7 +186,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Scroller>
       )}
     </>
   );

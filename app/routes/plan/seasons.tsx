@@ -55,7 +55,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
                   : row.discipline}
               </p>
             </div>
-            <SeasonStrip weeks={row.weeks} events={row.events} today={today} small />
+            <SeasonStrip weeks={row.weeks} events={row.events} today={today} small of={row.name} />
           </li>
         ))}
       </ul>

@@ -1,6 +1,7 @@
 import { ButtonLink } from '~/app/components/button';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
+import { Scroller } from '~/app/components/scroller';
 import { dayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
 import { discipline, quality, screenTest } from '~/core/catalogue';
@@ -110,7 +111,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
           />
         </figure>
       </div>
-      <div className="mt-8 overflow-x-auto">
+      <Scroller label="Results by test" className="mt-8">
         <table className="figures w-full min-w-[44rem] text-left">
           <thead>
             <tr className="border-b-2 border-ink">
@@ -164,7 +165,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
             ))}
           </tbody>
         </table>
-      </div>
+      </Scroller>
       <Disclaimer text={loaderData.disclaimer} className="mt-8" />
     </>
   );

@@ -215,7 +215,10 @@ function Station({ loaderData }: Route.ComponentProps) {
     setSide(openSide(next));
     setRound((n) => n + 1);
   };
-  const nextOpen = tests.findIndex((each, i) => i !== at && !isDone(each));
+  // The next open test, looking forward first and then from the start.
+  const nextOpen =
+    tests.map((_, i) => (at + 1 + i) % tests.length).find((i) => i !== at && tests[i] && !isDone(tests[i])) ??
+    -1;
 
   const keep = (trial: TrialInput) => {
     void outbox.keep(trial);
@@ -271,7 +274,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           </ul>
         ) : null}
         {warmUpDone ? null : <p className="px-4 pt-2 text-[0.94rem]">▨ No warm-up: not comparable</p>}
-        <nav aria-label="Battery" className="max-lg:overflow-x-auto">
+        <nav aria-label="Battery" className="relative max-lg:overflow-x-auto">
           <ol className="flex gap-1 p-3 lg:block lg:space-y-1">
             {tests.map((each, i) => (
               <li key={each.id} className="shrink-0">

@@ -1,0 +1,146 @@
+import { expect, test } from '@playwright/test';
+import { v7 as uuidv7 } from 'uuid';
+import { addAthlete, clearAthlete, demoAthlete, hydrated } from './people';
+
+test('the athlete form names what is wrong beside each field and keeps what was entered', async ({
+  page,
+}) => {
+  await page.goto('/athletes/new');
+  await hydrated(page);
+  await page.getByLabel('Given name').fill('Nell');
+  await page.getByLabel('Date of birth').fill('2031-01-01');
+  await page.getByLabel('Body mass').fill('-58');
+  await page.getByLabel('Stature').fill('nine feet');
+  await page.getByLabel('Sessions a week').fill('99');
+  await page.getByLabel('Minutes a session').fill('1e9');
+  await page.getByRole('button', { name: 'Save and go to Clear' }).click();
+  for (const says of [
+    'Enter the family name.',
+    'The date of birth lies in the future.',
+    'Choose a discipline.',
+    '"nine feet" is not a number.',
+    'Sessions a week: at most 5.',
+    'Minutes a session: at most 45.',
+  ]) {
+    await expect(page.getByText(says)).toBeVisible();
+  }
+  await expect(page.getByLabel('Given name')).toHaveValue('Nell');
+  await expect(page.getByLabel('Stature')).toHaveValue('nine feet');
+  await expect(page.getByLabel('Stature')).toHaveAttribute('aria-invalid', 'true');
+  await page.getByLabel('Family name').fill('Sound');
+  await page.getByLabel('Date of birth').fill('1990-02-03');
+  await page.getByLabel('Discipline').selectOption('dance');
+  await page.getByLabel('Body mass').fill('900');
+  await page.getByLabel('Stature').fill('170,5');
+  await page.getByLabel('Sessions a week').fill('3');
+  await page.getByLabel('Minutes a session').fill('20');
+  await page.getByRole('button', { name: 'Save and go to Clear' }).click();
+  await expect(page.getByText('900 kg is 900 kg; 20 to 250 kg are taken.')).toBeVisible();
+});
+
+test('a double click saves once', async ({ page }) => {
+  const family = `Twice${Date.now().toString(36)}`;
+  await page.goto('/athletes/new');
+  await hydrated(page);
+  await page.getByLabel('Given name').fill('Nell');
+  await page.getByLabel('Family name').fill(family);
+  await page.getByLabel('Date of birth').fill('1990-02-03');
+  await page.getByLabel('Discipline').selectOption('dance');
+  await page.getByLabel('Body mass').fill('60');
+  await page.getByLabel('Stature').fill('170');
+  await page.getByRole('button', { name: 'Save and go to Clear' }).dblclick();
+  await page.waitForURL(/\/clear$/);
+  await page.goto(`/athletes?q=${family}`);
+  await expect(page.getByRole('link', { name: `Nell ${family}` })).toHaveCount(1);
+  // And the same form posted twice by hand.
+  const { id } = await addAthlete(page.request, { familyName: `${family}b` });
+  const again = await page.request.post('/athletes/new', {
+    form: {
+      id,
+      version: '0',
+      givenName: 'Pia',
+      familyName: `${family}b`,
+      birthDate: '1993-05-04',
+      sex: 'female',
+      disciplineId: 'dance',
+      level: 'trained',
+      mass: '60',
+      massUnit: 'kg',
+      stature: '170',
+      lengthUnit: 'cm',
+      sessionsPerWeek: '3',
+      minutesPerSession: '25',
+      weekdays: '1',
+    },
+  });
+  expect(again.ok()).toBe(true);
+  await page.goto(`/athletes?q=${family}b`);
+  await expect(page.getByRole('link', { name: `Pia ${family}b` })).toHaveCount(1);
+});
+
+test('of two tabs the later save is told, and overwrites nothing', async ({ page, context }) => {
+  const { path } = await addAthlete(page.request);
+  await page.goto(`${path}/edit`);
+  const other = await context.newPage();
+  await other.goto(`${path}/edit`);
+  await hydrated(other);
+  await hydrated(page);
+  await page.getByLabel('Body mass').fill('61');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL(new RegExp(`${path}$`));
+  await other.getByLabel('Body mass').fill('75');
+  await other.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(other.getByRole('alert')).toContainText('Nothing was overwritten');
+  await expect(other.getByLabel('Body mass')).toHaveValue('75');
+  await page.reload();
+  await expect(page.getByText('61 kg')).toBeVisible();
+});
+
+test('an event must lie ahead, on a real day, with sane figures', async ({ page }) => {
+  await page.goto(`${demoAthlete('Corin Aldous')}/plan`);
+  await hydrated(page);
+  await page.getByRole('button', { name: 'Add the event' }).click();
+  await expect(page.getByText('Name the event.')).toBeVisible();
+  await page.getByLabel('Event', { exact: true }).fill('Yesterday cup');
+  await page.getByLabel('Date', { exact: true }).fill('2020-01-01');
+  await page.getByLabel('Minutes', { exact: true }).fill('-5');
+  await page.getByRole('button', { name: 'Add the event' }).click();
+  await expect(page.getByText('This day is past; a season is planned towards a day to come.')).toBeVisible();
+  await expect(page.getByText('Minutes: 0.1 to 2880 are taken.')).toBeVisible();
+  const impossible = await page.request.post(`${demoAthlete('Corin Aldous')}/plan`, {
+    form: { intent: 'event', id: uuidv7(), name: 'X', onDate: '2027-02-30', priority: 'A' },
+  });
+  expect(impossible.status()).toBe(400);
+  expect(await impossible.text()).toContain('not a day of the calendar');
+  await page.getByLabel('First day').fill('2027-03-09');
+  await page.getByLabel('Last day').fill('2027-03-01');
+  await page.getByLabel('Why').fill('exams');
+  await page.getByRole('button', { name: 'Add these days' }).click();
+  await expect(page.getByText('The last day lies before the first.')).toBeVisible();
+});
+
+test('a session is logged once, not before its day, and only with figures that fit', async ({ page }) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const ahead = demoAthlete('Ysolde Marrick');
+  await page.goto(`${ahead}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`);
+  await page.getByRole('link', { name: 'Log this session' }).first().click();
+  await expect(page.getByText('This session lies ahead; it can be logged on its day.')).toBeVisible();
+  await expect(page.getByRole('button', { name: /Save/ })).toBeDisabled();
+  const url = page.url();
+  const forced = await page.request.post(url, { form: { logId: uuidv7(), effort: '5', painScore: '0' } });
+  expect(forced.status()).toBe(400);
+  const wild = await page.request.post(url, { form: { logId: 'x', effort: '500', painScore: '-1' } });
+  expect(wild.status()).toBe(400);
+});
+
+test('settings refuse weights that do not add up, and a second tab', async ({ page }) => {
+  await page.goto('/settings');
+  await hydrated(page);
+  await page.getByLabel('Shortfall').fill('0,9');
+  await page.getByRole('button', { name: 'Save the settings' }).click();
+  await expect(page.getByText('The three weights add up to 1.3; they must make 1.')).toBeVisible();
+  await page.getByLabel('Shortfall').fill('lots');
+  await page.getByRole('button', { name: 'Save the settings' }).click();
+  await expect(page.getByText('A number from 0 to 1.')).toBeVisible();
+});

@@ -1,0 +1,91 @@
+import { expect, test } from '@playwright/test';
+import { v7 as uuidv7 } from 'uuid';
+import { stableUuid } from '../../demo/stable';
+import { addAthlete, clearAthlete, demoAthlete, openStation, plainTrial } from './people';
+
+/** An athlete of the other practice; signed in as Larkmoor's coach nothing of it may be seen or changed. */
+const foreign = demoAthlete('Greer Minchin');
+const foreignScreen = stableUuid(`screen ${stableUuid('athlete Greer Minchin')} 0`);
+const nowhere = `/athletes/${uuidv7()}`;
+
+const views = [
+  '',
+  '/edit',
+  '/clear',
+  '/screen',
+  '/link',
+  '/plan',
+  '/coach',
+  '/review',
+  '/card',
+  '/sessions.ics',
+  `/screen/${foreignScreen}`,
+  `/coach/${uuidv7()}/log`,
+];
+
+test('every address under another practice’s athlete answers as if it were not there', async ({ page }) => {
+  for (const base of [foreign, nowhere, '/athletes/1%27%20or%201=1']) {
+    for (const view of views) {
+      const response = await page.request.get(base + view);
+      expect(response.status(), base + view).toBe(404);
+      expect(await response.text(), base + view).not.toContain('Minchin');
+      const posted = await page.request.post(base + view, { form: { intent: 'plan', id: uuidv7() } });
+      expect([404, 405], `post ${base}${view}`).toContain(posted.status());
+    }
+  }
+  await page.goto(foreign);
+  await expect(page.getByRole('heading', { name: 'Not here' })).toBeVisible();
+  for (const list of ['/', '/athletes', '/screen', '/season', '/sessions', '/palette']) {
+    expect(await (await page.request.get(list)).text(), list).not.toContain('Minchin');
+  }
+});
+
+test('a trial can be neither added to nor taken from another practice', async ({ page }) => {
+  const add = await page.request.post('/trials', {
+    data: { op: 'add', trial: plainTrial(foreignScreen, 'front_plank') },
+  });
+  expect(add.status()).toBe(404);
+  const take = await page.request.post('/trials', {
+    data: { op: 'void', trialId: stableUuid(`trial ${foreignScreen} front_plank both 0`) },
+  });
+  expect(take.status()).toBe(404);
+});
+
+test('a session or event of one athlete cannot be reached through another', async ({ page }) => {
+  const ysolde = demoAthlete('Ysolde Marrick');
+  const tobin = demoAthlete('Tobin Aske');
+  const html = await (await page.request.get(`${ysolde}/coach`)).text();
+  const session = /\/coach\/([0-9a-f-]{36})\/log/.exec(html)?.[1];
+  expect(session).toBeDefined();
+  expect((await page.request.get(`${tobin}/coach/${session}/log`)).status()).toBe(404);
+});
+
+test('trials are checked: unreadable, out of range, wrong side, barred, and sent twice', async ({ page }) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path, ['shoulder_pain']);
+  const id = await openStation(page, path, ['bird_dog_hold', 'hinge_hold']);
+  const send = (trial: unknown) => page.request.post('/trials', { data: { op: 'add', trial } });
+  const said = async (trial: unknown) => ((await (await send(trial)).json()) as { error: string }).error;
+  expect(await said({ ...plainTrial(id, 'hinge_hold'), value: 'long' })).toContain('could not be read');
+  expect(await said(plainTrial(id, 'hinge_hold', { value: 1e9 }))).toContain('outside 0 to 300');
+  expect(await said(plainTrial(id, 'hinge_hold', { value: -1 }))).toContain('outside 0 to 300');
+  expect(await said(plainTrial(id, 'bird_dog_hold'))).toContain('needs a side');
+  expect(await said(plainTrial(id, 'side_plank', { side: 'left' }))).toContain('shoulder pain');
+  expect(await said(plainTrial(id, 'no_such_test'))).toContain('no such test');
+  expect(
+    (
+      await page.request.post('/trials', {
+        data: 'not json',
+        headers: { 'content-type': 'application/json' },
+      })
+    ).status(),
+  ).toBe(422);
+  const twice = plainTrial(id, 'hinge_hold', { value: 81 });
+  expect((await send(twice)).status()).toBe(200);
+  expect((await send(twice)).status()).toBe(200);
+  await page.reload();
+  await page.getByRole('button', { name: /Hinge hold/ }).click();
+  await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
+    1,
+  );
+});

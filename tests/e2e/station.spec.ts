@@ -1,0 +1,134 @@
+import { expect, test } from '@playwright/test';
+import { demoSignIn } from '../../demo/world-sign-in';
+import { addAthlete, clearAthlete, openStation } from './people';
+
+test('a screen by keyboard alone: sides, clock, faults with their time, correction, questions, undo, next', async ({
+  page,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await page.clock.install();
+  await openStation(page, path, ['side_plank', 'bridge_foot_float', 'pelvic_drop_stance']);
+  // Control tests come before holds.
+  await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Bridge, one foot floats');
+  const trials = page.getByRole('region', { name: 'Trials of this test' });
+
+  // A graded test: right side by R, cued by 2, felt in the hip by 2, no pain by 0.
+  await page.keyboard.press('r');
+  await expect(page.getByRole('button', { name: 'Right', pressed: true })).toBeVisible();
+  await page.keyboard.press('2');
+  await page.keyboard.press('2');
+  await page.keyboard.press('0');
+  await page.clock.runFor(500);
+  await expect(trials).toContainText('right cued');
+  await expect(trials).toContainText('saved');
+
+  // Next test by N, figure typed, then the hold.
+  await page.keyboard.press('n');
+  await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Side plank');
+  await page.keyboard.press(' ');
+  await page.clock.runFor(20_000);
+  await page.keyboard.press('f');
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /Corrected, goes on/ })).toBeVisible();
+  await page.clock.runFor(1500);
+  await page.keyboard.press('c');
+  await expect(page.getByRole('button', { name: /Corrected, goes on/ })).toBeHidden();
+  await page.clock.runFor(10_000);
+  await page.keyboard.press(' ');
+  await expect(page.getByRole('region', { name: 'Faults' })).toContainText(/Hips sag\s*20(\.\d)? s/);
+  await expect(page.getByText('Where was it felt?')).toBeVisible();
+
+  // Undo takes back the stop, then runs on.
+  await page.keyboard.press('u');
+  await expect(page.getByRole('button', { name: 'Stop: position lost' })).toBeVisible();
+  await page.keyboard.press(' ');
+  await page.keyboard.press('1');
+  await page.keyboard.press('0');
+  await page.clock.runFor(500);
+  await expect(trials).toContainText(/left 3[1-3]\.\d s/);
+  // The other side is set up next, and the rest is counted.
+  await expect(page.getByRole('button', { name: 'Right', pressed: true })).toBeVisible();
+  await expect(page.getByText('Rest', { exact: true })).toBeVisible();
+
+  // Undo after keeping voids the trial.
+  await page.keyboard.press('u');
+  await expect(trials).toHaveCount(0);
+  await page.keyboard.press('?');
+  await expect(page.getByRole('dialog')).toContainText('Fault by its number, with the time');
+});
+
+test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and opens a flag', async ({
+  page,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path, ['hypertension']);
+  await page.clock.install();
+  await openStation(page, path, ['front_plank']);
+  await expect(page.getByText('The clock stops at 10 s: a caution.')).toBeVisible();
+  await page.getByRole('button', { name: 'Start', exact: true }).click();
+  await page.clock.runFor(12_000);
+  await expect(page.getByText('s, held to the cap')).toBeVisible();
+  await page.getByRole('button', { name: /arms/i }).click();
+  await page.getByRole('button', { name: '6', exact: true }).click();
+  await page
+    .getByRole('group', { name: /Any pain/ })
+    .getByRole('button', { name: 'low back' })
+    .click();
+  await expect(page.getByRole('alert').filter({ hasText: 'End here' })).toBeVisible();
+  await page.clock.runFor(500);
+  await expect(page.getByText('Ended for today.')).toBeVisible();
+  await expect(page.getByText('All trials saved')).toBeAttached();
+  await page.goto(path);
+  await expect(page.getByText('Open flag')).toBeVisible();
+  await expect(page.getByText(/Pain 6 of 10 \(low back\) in front plank/)).toBeVisible();
+  await page.getByRole('button', { name: 'Close the flag' }).click();
+  await expect(page.getByText('Say in a few words why it is closed.')).toBeVisible();
+  await page.getByLabel('Reason for closing the flag').fill('Seen by the physiotherapist, clear to go on');
+  await page.getByRole('button', { name: 'Close the flag' }).click();
+  await expect(page.getByText('Open flag')).toBeHidden();
+});
+
+test('a sign-in that runs out in the middle of a trial loses nothing', async ({ page, context }) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const id = await openStation(page, path, ['bridge_foot_float']);
+  await context.clearCookies();
+  await page.getByRole('button', { name: /Owned/ }).click();
+  await page.getByRole('button', { name: /trunk/i }).click();
+  await page.getByRole('button', { name: 'No pain' }).click();
+  await expect(page.getByText('Your sign-in has run out. 1 entry is kept on this device.')).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('on this device');
+  await page.getByRole('link', { name: 'Sign in again' }).click();
+  await page.getByLabel('E-mail').fill(demoSignIn.email);
+  await page.getByLabel('Password').fill(demoSignIn.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page).toHaveURL(new RegExp(`${path}/screen/${id}`));
+  await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('saved');
+});
+
+test('without a network trials are kept on the device and sent once when it is back', async ({
+  page,
+  context,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await openStation(page, path, ['bridge_foot_float']);
+  await context.setOffline(true);
+  for (let i = 0; i < 2; i += 1) {
+    await page.getByRole('button', { name: /Owned/ }).click();
+    await page.getByRole('button', { name: /trunk/i }).click();
+    await page.getByRole('button', { name: 'No pain' }).click();
+    await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
+      i + 1,
+    );
+  }
+  await expect(page.getByText(/2 entries are kept on this device/)).toBeVisible();
+  await context.setOffline(false);
+  await expect(page.getByText('All trials saved')).toBeAttached();
+  await page.reload();
+  await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
+    2,
+  );
+});

@@ -1,0 +1,122 @@
+import { AxeBuilder } from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation } from './people';
+
+const ysolde = demoAthlete('Ysolde Marrick');
+
+async function clean(page: Page): Promise<void> {
+  await page.evaluate(() => document.fonts.ready);
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'])
+    .analyze();
+  expect(
+    violations.map(
+      (each) =>
+        `${each.id}: ${each.nodes
+          .map((node) => node.target.join(' '))
+          .slice(0, 4)
+          .join(' | ')}`,
+    ),
+  ).toEqual([]);
+}
+
+const views: [string, string][] = [
+  ['Today', '/'],
+  ['Athletes', '/athletes'],
+  ['add an athlete', '/athletes/new'],
+  ['import', '/athletes/import'],
+  ['Screen', '/screen'],
+  ['Season', '/season'],
+  ['Sessions', '/sessions'],
+  ['Settings', '/settings'],
+  ['athlete', ysolde],
+  ['edit', `${ysolde}/edit`],
+  ['Clear', `${ysolde}/clear`],
+  ['Clear, referred', `${demoAthlete('Jorah Finch')}/clear`],
+  ['battery', `${ysolde}/screen`],
+  ['battery, blocked', `${demoAthlete('Jorah Finch')}/screen`],
+  ['Link', `${ysolde}/link`],
+  ['Plan', `${ysolde}/plan`],
+  ['Coach', `${ysolde}/coach`],
+  ['card', `${ysolde}/card`],
+  ['Review', `${ysolde}/review`],
+  ['athlete with a flag', demoAthlete('Rafferty Dunnock')],
+  ['not here', '/nowhere'],
+];
+
+for (const [name, path] of views) {
+  test(`axe finds nothing in ${name}, wide and on a phone`, async ({ page }) => {
+    const errors: string[] = [];
+    page.on('pageerror', (error) => errors.push(error.message));
+    page.on('console', (message) => {
+      if (message.type() === 'error' && !message.text().includes('404')) errors.push(message.text());
+    });
+    await page.goto(path);
+    await hydrated(page);
+    await clean(page);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await clean(page);
+    // Nothing is cut off sideways on a narrow phone.
+    await page.setViewportSize({ width: 360, height: 740 });
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+    expect(errors).toEqual([]);
+  });
+}
+
+test('axe finds nothing in the log and the station, before, while and after a trial', async ({ page }) => {
+  await page.goto(`${ysolde}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`);
+  await page.getByRole('link', { name: 'Log this session' }).first().click();
+  await page.getByRole('heading', { name: /What was done/ }).waitFor();
+  await clean(page);
+
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await openStation(page, path, ['side_plank', 'heel_tap_level', 'pelvic_drop_stance', 'bridge_foot_float']);
+  for (const name of ['Heel tap ladder', 'Pelvic drop in stance', 'Bridge, one foot floats', 'Side plank']) {
+    await page
+      .getByRole('navigation', { name: 'Battery' })
+      .getByRole('button', { name: new RegExp(name) })
+      .click();
+    await clean(page);
+  }
+  await page.getByRole('button', { name: 'Start left side' }).click();
+  await clean(page);
+  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await clean(page);
+  await page.setViewportSize({ width: 360, height: 740 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
+});
+
+test('the palette finds an athlete, the lists sort, filter and remember, and the back button works', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await hydrated(page);
+  await page.keyboard.press('Control+k');
+  await page.getByPlaceholder('Athlete or action').fill('tobin');
+  await page.getByRole('option', { name: 'Tobin Aske', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Tobin Aske' })).toBeVisible();
+  await page.goBack();
+  await expect(page).toHaveURL(/\/$/);
+  await page.goto('/athletes');
+  await hydrated(page);
+  await page.getByPlaceholder('Name or sport').fill('skiing');
+  await expect(page).toHaveURL(/q=skiing/);
+  await expect(page.getByRole('link', { name: 'Ysolde Marrick' })).toHaveCount(0);
+  await page.getByRole('link', { name: 'Next event' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Next event' })).toHaveAttribute(
+    'aria-sort',
+    'ascending',
+  );
+  await expect(page).toHaveURL(/q=skiing.*sort=event|sort=event.*q=skiing/);
+  await page.goto('/athletes');
+  await expect(page).toHaveURL(/q=skiing/);
+});
+
+test('link shows what-if beside the present ranking', async ({ page }) => {
+  await page.goto(`${ysolde}/link`);
+  await hydrated(page);
+  await page.getByLabel('What if the sport were').selectOption({ label: 'Gymnastics: artistic' });
+  await expect(page.getByRole('heading', { name: 'If the sport were Gymnastics: artistic' })).toBeVisible();
+  await expect(page.getByText(/now number \d/).first()).toBeAttached();
+});
