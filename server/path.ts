@@ -24,10 +24,9 @@ export interface PathStepState {
 /** A screen is due again after this many days. */
 export const screenDueDays = 42;
 
-const short = (day: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' }).format(
-    new Date(`${day}T00:00:00Z`),
-  );
+// Made once: a formatter costs more to make than all its uses on a page.
+const shortFormat = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', timeZone: 'UTC' });
+const short = (day: string) => shortFormat.format(new Date(`${day}T00:00:00Z`));
 
 const clearWords: Readonly<Record<Clearance['state'], string>> = {
   missing: 'not answered',

@@ -1,7 +1,6 @@
 import { ageOn } from '~/core/body/dates';
 import { disciplineLabel } from '~/core/catalogue';
 import { athletesOf, rosterState } from '~/db/queries/athletes';
-import { seasonStrips } from '~/db/queries/plan';
 import type { SignedIn } from '~/db/queries/practice';
 import { judgeClearance } from './athlete.server';
 import { type PathStepState, pathOf } from './path';
@@ -10,10 +9,9 @@ import { todayIn } from './today';
 /** Everybody with where they stand, in a number of queries that does not grow with the roster. */
 export async function roster(who: SignedIn) {
   const today = todayIn(who.timeZone);
-  const [athletes, state, strips] = await Promise.all([
+  const [athletes, state] = await Promise.all([
     athletesOf(who.practiceId),
     rosterState(who.practiceId, today),
-    seasonStrips(who.practiceId),
   ]);
   const by = <T extends { athleteId: string }>(rows: readonly T[]) =>
     new Map(rows.map((row) => [row.athleteId, row]));
@@ -23,9 +21,7 @@ export async function roster(who: SignedIn) {
   const events = by(state.events);
   const logs = by(state.logs);
   const proposals = by(state.proposals);
-  const seasonStart = new Map<string, string>();
-  for (const strip of strips)
-    if (!seasonStart.has(strip.athleteId)) seasonStart.set(strip.athleteId, strip.startsOn);
+  const seasons = by(state.seasons);
   const rows = athletes.map((athlete) => {
     const form = forms.get(athlete.id);
     const clearance = judgeClearance(
@@ -46,7 +42,7 @@ export async function roster(who: SignedIn) {
       lastScreenDay: screen?.onDate,
       screenOpen: screen !== undefined && !screen.completedAt,
       linked: cells.length > 0,
-      seasonDay: seasonStart.get(athlete.id),
+      seasonDay: seasons.get(athlete.id)?.startsOn,
       hasEvent: event !== undefined,
       lastLogDay: logs.get(athlete.id)?.onDate,
       openProposals,
@@ -78,7 +74,7 @@ export async function roster(who: SignedIn) {
       top: top ? { quality: top.quality, side: top.side } : undefined,
     };
   });
-  return { today, rows, strips };
+  return { today, rows };
 }
 
 export type RosterRow = Awaited<ReturnType<typeof roster>>['rows'][number];

@@ -267,10 +267,36 @@ export function Pillar({ parts, next, carries }: PillarProps) {
 
 const numeral = (half: Half) => (half.capability === null ? '–' : String(Math.round(half.capability)));
 
-/** The same figure, small, for lists and cards. */
+/** Corners of a rectangle turned about a point, as a closed path. */
+function turned(x0: number, x1: number, y: number, h: number, tilt: number, cx: number, cy: number): string {
+  const a = (tilt * Math.PI) / 180;
+  const corner = (x: number, py: number) =>
+    `${(cx + (x - cx) * Math.cos(a) - (py - cy) * Math.sin(a)).toFixed(1)} ${(cy + (x - cx) * Math.sin(a) + (py - cy) * Math.cos(a)).toFixed(1)}`;
+  return `M${corner(x0, y)}L${corner(x1, y)}L${corner(x1, y + h)}L${corner(x0, y + h)}Z`;
+}
+
+/** The same figure, small, for lists and cards: five paths, so that a long list stays light. */
 export function SmallPillar({ parts, next }: Pick<PillarProps, 'parts' | 'next'>) {
   const courses = coursesOf(parts);
-  const rows = leaning(courses, 5, 1.3);
+  const paths = { outline: '', dotted: '', stone: '', low: '', mark: '' };
+  for (const [i, { course, tilt, shift }] of leaning(courses, 5, 1.3).entries()) {
+    const y = 52 - (i + 1) * 5.6;
+    const w = Math.max(4, (course.demand / 5) * 20);
+    const x = 24 + shift * 0.22;
+    for (const side of ['left', 'right'] as const) {
+      const half = course[side];
+      const sign = side === 'left' ? -1 : 1;
+      const inner = x + sign * 0.4;
+      const outer = x + sign * w;
+      const filled = inner + (outer - inner) * shareOf(half);
+      const draw = (from: number, to: number) => turned(from, to, y, 5, tilt, x, y + 5);
+      paths[half.capability === null ? 'dotted' : 'outline'] += draw(inner, outer);
+      if (next?.quality === course.id && (next.side === side || next.side === 'both'))
+        paths.mark += draw(filled, outer);
+      if (half.capability !== null && filled !== inner)
+        paths[half.low ? 'low' : 'stone'] += draw(inner, filled);
+    }
+  }
   return (
     <svg
       viewBox="0 0 48 60"
@@ -280,47 +306,11 @@ export function SmallPillar({ parts, next }: Pick<PillarProps, 'parts' | 'next'>
       aria-label={parts.length === 0 ? 'Not screened yet' : `Pillar. ${inWords(courses)}`}
       className="block"
     >
-      {rows.map(({ course, tilt, shift }, i) => {
-        const y = 52 - (i + 1) * 5.6;
-        const w = Math.max(4, (course.demand / 5) * 20);
-        const x = 24 + shift * 0.22;
-        return (
-          <g key={course.id} transform={`rotate(${tilt.toFixed(1)} ${x} ${y + 5})`}>
-            {(['left', 'right'] as const).map((side) => {
-              const half = course[side];
-              const sign = side === 'left' ? -1 : 1;
-              const inner = x + sign * 0.4;
-              const outer = x + sign * w;
-              const filled = inner + (outer - inner) * shareOf(half);
-              const mark = next?.quality === course.id && (next.side === side || next.side === 'both');
-              return (
-                <g key={side}>
-                  <rect
-                    x={Math.min(inner, outer)}
-                    y={y}
-                    width={Math.abs(outer - inner)}
-                    height="5"
-                    fill={mark ? 'var(--color-zest)' : 'none'}
-                    stroke="currentColor"
-                    strokeWidth="0.5"
-                    strokeDasharray={half.capability === null ? '1 1.4' : undefined}
-                  />
-                  {half.capability !== null ? (
-                    <rect
-                      x={Math.min(inner, filled)}
-                      y={y}
-                      width={Math.abs(filled - inner)}
-                      height="5"
-                      fill="currentColor"
-                      opacity={half.low ? 0.45 : 1}
-                    />
-                  ) : null}
-                </g>
-              );
-            })}
-          </g>
-        );
-      })}
+      <path d={paths.outline} fill="none" stroke="currentColor" strokeWidth="0.5" />
+      <path d={paths.dotted} fill="none" stroke="currentColor" strokeWidth="0.5" strokeDasharray="1 1.4" />
+      <path d={paths.stone} fill="currentColor" />
+      <path d={paths.low} fill="currentColor" opacity="0.45" />
+      <path d={paths.mark} fill="var(--color-zest)" stroke="currentColor" strokeWidth="0.5" />
       <rect x="2" y="53" width="44" height="2.6" fill="currentColor" />
     </svg>
   );

@@ -1,12 +1,20 @@
-import { format, parseISO } from 'date-fns';
-import { addDays, daysBetween } from '~/core/body/dates';
+import { addDays, daysBetween, weekdayOf } from '~/core/body/dates';
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
+const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
+
+const dateOf = (day: string) => Number(day.slice(8));
+const dayMonth = (day: string) => `${dateOf(day)} ${months[Number(day.slice(5, 7)) - 1]}`;
 
 /** "14 Nov" in this year, "14 Nov 2025" in another. */
 export function dayText(day: string, today?: string): string {
-  return format(parseISO(day), today && day.slice(0, 4) === today.slice(0, 4) ? 'd MMM' : 'd MMM yyyy');
+  return today && day.slice(0, 4) === today.slice(0, 4)
+    ? dayMonth(day)
+    : `${dayMonth(day)} ${day.slice(0, 4)}`;
 }
 
-export const weekdayText = (day: string) => format(parseISO(day), 'EEEE d MMM');
+/** "Wednesday 25 Nov". */
+export const weekdayText = (day: string) => `${weekdays[weekdayOf(day)]} ${dayMonth(day)}`;
 
 /** "in 11 weeks", "in 3 days", "today", "2 weeks ago". */
 export function awayText(day: string, today: string): string {
@@ -20,6 +28,5 @@ export function awayText(day: string, today: string): string {
 /** "23 to 29 Nov". */
 export function weekText(weekStart: string): string {
   const end = addDays(weekStart, 6);
-  const sameMonth = weekStart.slice(0, 7) === end.slice(0, 7);
-  return `${format(parseISO(weekStart), sameMonth ? 'd' : 'd MMM')} to ${format(parseISO(end), 'd MMM')}`;
+  return `${weekStart.slice(0, 7) === end.slice(0, 7) ? dateOf(weekStart) : dayMonth(weekStart)} to ${dayMonth(end)}`;
 }

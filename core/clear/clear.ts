@@ -1,5 +1,4 @@
-import { addMonths, format, parseISO } from 'date-fns';
-import { ageOn, type IsoDay } from '~/core/body/dates';
+import { addMonths, ageOn, type IsoDay } from '~/core/body/dates';
 import { caution } from '~/core/catalogue';
 import { askFirstCautions, type StopSignId, stopSigns } from './signs';
 
@@ -73,7 +72,7 @@ export function clear(
   if (!form) {
     return blocked('missing', ['The safety questions have not been answered.'], 'Answer the safety form.');
   }
-  const expiresOn = format(addMonths(parseISO(form.onDate), settings.renewMonths), 'yyyy-MM-dd');
+  const expiresOn = addMonths(form.onDate, settings.renewMonths);
   const signs = new Set<StopSignId>(form.stopSigns);
   if ((form.systolicMmHg ?? 0) >= 180 || (form.diastolicMmHg ?? 0) >= 110) signs.add('pressure_180_110');
   const stopLifted = agreements.some((each) => each.lifts === 'stop_and_refer' && each.onDate >= form.onDate);

@@ -47,7 +47,7 @@ export async function athleteById(practiceId: string, id: string): Promise<Athle
 
 /** What a list shows beside each athlete: newest form, screen, pillar, log; next event; open flags and proposals. */
 export async function rosterState(practiceId: string, today: string) {
-  const [forms, agreements, screens, runs, events, flags, proposals, logs] = await Promise.all([
+  const [forms, agreements, screens, runs, events, flags, proposals, logs, seasons] = await Promise.all([
     db
       .selectDistinctOn([clearance.athleteId])
       .from(clearance)
@@ -95,8 +95,16 @@ export async function rosterState(practiceId: string, today: string) {
       .from(sessionLog)
       .where(eq(sessionLog.practiceId, practiceId))
       .orderBy(sessionLog.athleteId, desc(sessionLog.onDate)),
+    db
+      .selectDistinctOn([seasonVersion.athleteId], {
+        athleteId: seasonVersion.athleteId,
+        startsOn: seasonVersion.startsOn,
+      })
+      .from(seasonVersion)
+      .where(eq(seasonVersion.practiceId, practiceId))
+      .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt)),
   ]);
-  return { forms, agreements, screens, runs, events, flags, proposals, logs };
+  return { forms, agreements, screens, runs, events, flags, proposals, logs, seasons };
 }
 
 /** Adds an athlete under a client-made id; a second save of the same form changes nothing. */

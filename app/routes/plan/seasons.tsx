@@ -2,7 +2,7 @@ import { Link } from 'react-router';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
-import { eventsOfPractice } from '~/db/queries/plan';
+import { eventsOfPractice, seasonStrips } from '~/db/queries/plan';
 import { roster } from '~/server/roster.server';
 import type { Route } from './+types/seasons';
 
@@ -10,8 +10,9 @@ export const meta: Route.MetaFunction = () => [{ title: 'Season · Zest Pillar' 
 
 export async function loader({ context }: Route.LoaderArgs) {
   const person = who(context);
-  const [{ today, rows, strips }, events] = await Promise.all([
+  const [{ today, rows }, strips, events] = await Promise.all([
     roster(person),
+    seasonStrips(person.practiceId),
     eventsOfPractice(person.practiceId),
   ]);
   const byAthlete = (id: string) =>

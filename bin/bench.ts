@@ -1,0 +1,145 @@
+import { spawn } from 'node:child_process';
+import { readFileSync, rmSync } from 'node:fs';
+import { gzipSync } from 'node:zlib';
+import { discipline } from '~/core/catalogue';
+import { link } from '~/core/link/link';
+import { assess } from '~/core/screen/assess';
+import type { Trial } from '~/core/screen/trial';
+import { stableUuid } from '~/demo/stable';
+import { demoWorld } from '~/demo/world';
+import { demoSignIn } from '~/demo/world-sign-in';
+
+const port = process.env.PORT ?? '3190';
+const base = `http://127.0.0.1:${port}`;
+const say = (text: string) => process.stdout.write(`${text}\n`);
+
+const sorted = (values: readonly number[]) => [...values].sort((a, b) => a - b);
+const at = (values: readonly number[], share: number) =>
+  sorted(values)[Math.min(values.length - 1, Math.floor(values.length * share))] ?? Number.NaN;
+const median = (values: readonly number[]) => at(values, 0.5);
+const p95 = (values: readonly number[]) => at(values, 0.95);
+
+/** Runs bin/start until its first page answers; gives the seconds it took and how to stop it. */
+async function start(): Promise<{ seconds: number; stop: () => Promise<void> }> {
+  const began = performance.now();
+  const child = spawn('bin/start', { stdio: 'ignore', detached: true });
+  for (;;) {
+    const status = await fetch(`${base}/sign-in`).then(
+      (response) => response.status,
+      () => 0,
+    );
+    if (status === 200) break;
+    if (child.exitCode !== null) throw new Error('bin/start ended before its first page');
+    await new Promise((resolve) => setTimeout(resolve, 50));
+  }
+  const seconds = (performance.now() - began) / 1000;
+  const stop = () =>
+    new Promise<void>((resolve) => {
+      child.once('exit', () => resolve());
+      // To the whole group, as Ctrl-C does.
+      process.kill(-(child.pid ?? 0), 'SIGINT');
+    });
+  return { seconds, stop };
+}
+
+const ysolde = `/athletes/${stableUuid('athlete Ysolde Marrick')}`;
+const pages = [
+  '/',
+  '/athletes',
+  '/screen',
+  '/season',
+  '/sessions',
+  '/settings',
+  '/athletes/new',
+  ysolde,
+  `${ysolde}/clear`,
+  `${ysolde}/screen`,
+  `${ysolde}/link`,
+  `${ysolde}/plan`,
+  `${ysolde}/coach`,
+  `${ysolde}/card`,
+  `${ysolde}/review`,
+  `${ysolde}/screen/${stableUuid(`screen ${stableUuid('athlete Ysolde Marrick')} 1`)}`,
+];
+const pageName = (path: string) => path.replace(ysolde, '(athlete)').replace(/[0-9a-f-]{36}/, '(station)');
+
+async function cookieOf(): Promise<string> {
+  const response = await fetch(`${base}/sign-in`, {
+    method: 'POST',
+    redirect: 'manual',
+    body: new URLSearchParams({ email: demoSignIn.email, password: demoSignIn.password, next: '/' }),
+  });
+  return response.headers.get('set-cookie')?.split(';')[0] ?? '';
+}
+
+async function measurePages(cookie: string): Promise<void> {
+  say('\nServer time and queries (budget: p95 < 50 ms), JavaScript gzipped (budget: < 200 kB)');
+  say('page                             median     p95   queries   JavaScript');
+  for (const path of pages) {
+    const times: number[] = [];
+    let queries = '';
+    let html = '';
+    for (let i = 0; i < 70; i += 1) {
+      const response = await fetch(base + path, { headers: { cookie } });
+      html = await response.text();
+      if (response.status !== 200) throw new Error(`${path}: ${response.status}`);
+      const timing = response.headers.get('server-timing') ?? '';
+      // The first ten warm up the code.
+      if (i >= 10) times.push(Number(/dur=([\d.]+)/.exec(timing)?.[1]));
+      queries = /desc="(\d+) queries"/.exec(timing)?.[1] ?? '?';
+    }
+    const files = new Set([...html.matchAll(/\/assets\/[\w.-]+\.js/g)].map((match) => match[0]));
+    const bytes = [...files].reduce(
+      (sum, file) => sum + gzipSync(readFileSync(`build/client${file}`)).length,
+      0,
+    );
+    say(
+      `${pageName(path).padEnd(30)} ${median(times).toFixed(1).padStart(6)} ms ${p95(times).toFixed(1).padStart(5)} ms ${queries.padStart(7)} ${(bytes / 1000).toFixed(0).padStart(9)} kB`,
+    );
+  }
+}
+
+function measureCore(): void {
+  const rows = demoWorld('2026-11-25', { coach: '', other: '' });
+  const trialsOf = (athleteId: string): Trial[] =>
+    rows.trials
+      .filter((trial) => trial.athleteId === athleteId)
+      .map(
+        (trial) =>
+          ({ ...trial, recordedAt: trial.recordedAt.toISOString(), comparable: true }) as unknown as Trial,
+      );
+  const people = rows.athletes
+    .map((athlete) => ({ athlete, trials: trialsOf(athlete.id) }))
+    .filter((each) => each.trials.length > 0);
+  const one = ({ athlete, trials }: (typeof people)[number]) => {
+    const its = discipline(athlete.disciplineId);
+    const assessment = assess({
+      trials,
+      person: { sex: athlete.sex, sport: its.sport, level: athlete.level },
+      today: '2026-11-25',
+    });
+    return link({ assessment, discipline: its, cautions: [], kit: athlete.kit });
+  };
+  for (let i = 0; i < 5; i += 1) for (const each of people) one(each);
+  const times: number[] = [];
+  for (let i = 0; i < 20; i += 1) {
+    for (const each of people) {
+      const began = performance.now();
+      one(each);
+      times.push(performance.now() - began);
+    }
+  }
+  say(
+    `\nassess + link, one athlete: median ${median(times).toFixed(2)} ms, p95 ${p95(times).toFixed(2)} ms (budget < 2 ms), ${people.length} athletes`,
+  );
+}
+
+rmSync('build', { recursive: true, force: true });
+const cold = await start();
+say(`cold start (no cluster, no build) to the first page: ${cold.seconds.toFixed(1)} s (budget < 20 s)`);
+await measurePages(await cookieOf());
+await cold.stop();
+const warm = await start();
+say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
+await warm.stop();
+measureCore();
