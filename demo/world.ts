@@ -1,5 +1,13 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
-import { discipline, type QualityId, rung, type ScreenTest, screenTest, sides } from '~/core/catalogue';
+import {
+  discipline,
+  ladder,
+  type QualityId,
+  rung,
+  type ScreenTest,
+  screenTest,
+  sides,
+} from '~/core/catalogue';
 import { progress, type SetRecord } from '~/core/coach/progress';
 import { proposeBattery } from '~/core/screen/battery';
 import { targetFor } from '~/core/screen/score';
@@ -384,18 +392,20 @@ function addSeason(
         createdAt: new Date(`${session.onDate}T18:00:00Z`),
       });
       rows.sets.push(...records.map((record) => ({ ...record, logId })));
+      const context = rungContext({ schoolId: who.schoolId }, view, [...states.values()]);
+      const proposed = progress({ ...context, outcomes, states: [...states.values()] });
       if (painful) {
         rows.flags.push({
           id: stableUuid(`flag ${logId}`),
           practiceId: who.practiceId,
           athleteId,
           kind: 'pain',
+          qualities: [...new Set(proposed.map((each) => ladder(each.ladderId).quality))],
           text: `Pain 5 of 10 (groin or hip) after the session of ${session.onDate}.`,
           openedAt: new Date(`${session.onDate}T18:00:00Z`),
         });
       }
-      const context = rungContext({ schoolId: who.schoolId }, view, [...states.values()]);
-      for (const each of progress({ ...context, outcomes, states: [...states.values()] })) {
+      for (const each of proposed) {
         const open = last && each.kind !== 'stay';
         const proposalId = stableUuid(`proposal ${logId} ${each.ladderId}`);
         const duplicate = rows.proposals.find(

@@ -7,7 +7,6 @@ export interface PathFacts {
   readonly formDay: string | undefined;
   readonly lastScreenDay: string | undefined;
   readonly screenOpen: boolean;
-  readonly linked: boolean;
   readonly seasonDay: string | undefined;
   readonly hasEvent: boolean;
   readonly lastLogDay: string | undefined;

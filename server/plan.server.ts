@@ -1,15 +1,14 @@
 import { addDays, ageOn, weekStartOf } from '~/core/body/dates';
-import { discipline, ladder, ladders, type QualityId, qualities, type Side } from '~/core/catalogue';
+import { discipline, ladders, type QualityId, qualities, qualityIds, type Side } from '~/core/catalogue';
 import { type ComposedWeek, type ComposeInput, compose } from '~/core/coach/compose';
 import { type Proposal, progress, type SessionOutcome } from '~/core/coach/progress';
 import { type PlanPriority, type PlanWeek, periodise, type SeasonPlan } from '~/core/plan/periodise';
 import type { AthleteRow } from '~/db/queries/athletes';
 import {
-  hasOpenPainFlag,
+  heldBy,
   ladderStates,
   type NewSession,
   newId,
-  openProposals,
   recentLogs,
   replaceWeek,
   sessionsBetween,
@@ -287,19 +286,13 @@ export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
   cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as QualityId })),
 });
 
-/** Qualities on hold: an open pain flag and an undecided or accepted "hold" since. */
+/** Qualities on hold by an open pain flag. */
 export async function heldQualities(
   who: Pick<SignedIn, 'practiceId'>,
   athleteId: string,
 ): Promise<QualityId[]> {
-  if (!(await hasOpenPainFlag(who.practiceId, athleteId))) return [];
-  const open = await openProposals(who.practiceId, athleteId);
-  return open
-    .filter((each) => each.kind === 'hold_quality')
-    .flatMap((each) => {
-      const { quality } = ladder(each.ladderId);
-      return quality === 'neck_control' ? [] : [quality];
-    });
+  const held = await heldBy(who.practiceId, athleteId);
+  return qualityIds.filter((id) => held.includes(id));
 }
 
 /** Composes this week (from today on) and the next from the newest season; logged days stay. */
@@ -307,7 +300,7 @@ export async function layOutWeeks(who: SignedIn, picture: Picture): Promise<void
   const newest = await newestSeason(who.practiceId, picture.athlete.id);
   if (!newest || picture.clearance.allows === 'nothing') return;
   const [states, held] = await Promise.all([
-    ladderStates(picture.athlete.id),
+    ladderStates(who.practiceId, picture.athlete.id),
     heldQualities(who, picture.athlete.id),
   ]);
   const thisWeek = weekStartOf(picture.today, who.firstWeekday);
@@ -358,7 +351,7 @@ export async function proposalsFor(
   const [picture, logs, states] = await Promise.all([
     pictureOf(who, athlete),
     recentLogs(who.practiceId, athlete.id),
-    ladderStates(athlete.id),
+    ladderStates(who.practiceId, athlete.id),
   ]);
   const earlier = logs.filter((log) => log.id !== newest.logId).map(toOutcome);
   return progress({ ...rungContext(who, picture, states), outcomes: [...earlier, newest], states });

@@ -41,7 +41,6 @@ export async function roster(who: SignedIn) {
       formDay: form?.onDate,
       lastScreenDay: screen?.onDate,
       screenOpen: screen !== undefined && !screen.completedAt,
-      linked: cells.length > 0,
       seasonDay: seasons.get(athlete.id)?.startsOn,
       hasEvent: event !== undefined,
       lastLogDay: logs.get(athlete.id)?.onDate,

@@ -33,6 +33,7 @@ CREATE TABLE "flag" (
 	"athlete_id" uuid NOT NULL,
 	"kind" text NOT NULL,
 	"text" text NOT NULL,
+	"qualities" text[] NOT NULL,
 	"opened_at" timestamp with time zone DEFAULT now() NOT NULL,
 	"closed_at" timestamp with time zone,
 	"closed_reason" text,

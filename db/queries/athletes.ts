@@ -204,17 +204,12 @@ export async function confirmImport(
 
 /** The few facts that place one athlete on the path. */
 export async function pathFacts(practiceId: string, athleteId: string, today: string) {
-  const [screens, runs, seasons, events, logs, proposals, flags] = await Promise.all([
+  const [screens, seasons, events, logs, proposals, flags] = await Promise.all([
     db
       .select({ onDate: screening.onDate, completedAt: screening.completedAt, id: screening.id })
       .from(screening)
       .where(and(eq(screening.practiceId, practiceId), eq(screening.athleteId, athleteId)))
       .orderBy(desc(screening.onDate), desc(screening.createdAt))
-      .limit(1),
-    db
-      .select({ id: priorityRun.id })
-      .from(priorityRun)
-      .where(and(eq(priorityRun.practiceId, practiceId), eq(priorityRun.athleteId, athleteId)))
       .limit(1),
     db
       .select({ startsOn: seasonVersion.startsOn })
@@ -251,7 +246,6 @@ export async function pathFacts(practiceId: string, athleteId: string, today: st
   ]);
   return {
     screen: screens[0],
-    linked: runs.length > 0,
     seasonDay: seasons[0]?.startsOn,
     events,
     lastLogDay: logs[0]?.onDate,

@@ -140,8 +140,14 @@ async function insertSessions(tx: Tx, sessions: readonly NewSession[]): Promise<
   if (items.length > 0) await tx.insert(prescription).values(items);
 }
 
-export async function ladderStates(athleteId: string) {
-  return db.select().from(ladderState).where(eq(ladderState.athleteId, athleteId));
+/** Where an athlete of this practice stands on the ladders. */
+export async function ladderStates(practiceId: string, athleteId: string) {
+  const rows = await db
+    .select({ state: ladderState })
+    .from(ladderState)
+    .innerJoin(athlete, eq(athlete.id, ladderState.athleteId))
+    .where(and(eq(ladderState.athleteId, athleteId), eq(athlete.practiceId, practiceId)));
+  return rows.map((row) => row.state);
 }
 
 /** The newest logs of an athlete with their sets, the oldest first. */
@@ -286,10 +292,10 @@ export async function decideProposals(
   });
 }
 
-/** Open pain flags by athlete, for holding a quality. */
-export async function hasOpenPainFlag(practiceId: string, athleteId: string): Promise<boolean> {
+/** Qualities held by the open pain flags of an athlete. */
+export async function heldBy(practiceId: string, athleteId: string): Promise<string[]> {
   const rows = await db
-    .select({ id: flag.id })
+    .select({ qualities: flag.qualities })
     .from(flag)
     .where(
       and(
@@ -298,9 +304,8 @@ export async function hasOpenPainFlag(practiceId: string, athleteId: string): Pr
         eq(flag.kind, 'pain'),
         isNull(flag.closedAt),
       ),
-    )
-    .limit(1);
-  return rows.length > 0;
+    );
+  return [...new Set(rows.flatMap((row) => row.qualities))];
 }
 
 export const newId = (): string => uuidv7();

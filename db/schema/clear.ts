@@ -61,6 +61,8 @@ export const flag = pgTable(
       .references(() => athlete.id, { onDelete: 'cascade' }),
     kind: text({ enum: ['pain', 'note'] }).notNull(),
     text: text().notNull(),
+    /** Qualities held while a pain flag is open. */
+    qualities: text().array().notNull(),
     openedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     closedAt: timestamp({ withTimezone: true }),
     closedReason: text(),

@@ -41,7 +41,6 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       formDay: form?.onDate,
       lastScreenDay: facts.screen?.onDate,
       screenOpen: facts.screen !== undefined && !facts.screen.completedAt,
-      linked: facts.linked,
       seasonDay: facts.seasonDay,
       hasEvent: facts.events.length > 0,
       lastLogDay: facts.lastLogDay,

@@ -8,7 +8,7 @@ import { qualityName } from '~/app/components/session-items';
 import { weekdayText } from '~/app/lib/format';
 import { itemView } from '~/app/lib/session-view.server';
 import { who } from '~/app/lib/signed-in.server';
-import { rung } from '~/core/catalogue';
+import { ladder, rung } from '~/core/catalogue';
 import { judgePain, painRegions, painVerdictText } from '~/core/clear/pain';
 import type { SessionOutcome, SetRecord } from '~/core/coach/progress';
 import { keepLog, newId, type PrescriptionRow, sessionById } from '~/db/queries/coach';
@@ -150,6 +150,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const proposals = await proposalsFor(person, athlete, outcome);
   const common = { practiceId: person.practiceId, athleteId: athlete.id };
   const ends = judgePain(painScore, painRegion) === 'end' || sets.some((set) => set.faultId === 'pain');
+  // Ladders whose proposal is to hold name the qualities the flag holds.
+  const heldBy = [
+    ...new Set(
+      proposals.filter((each) => each.kind === 'hold_quality').map((each) => ladder(each.ladderId).quality),
+    ),
+  ];
   await keepLog(
     {
       id: logId,
@@ -179,6 +185,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
           id: newId(),
           ...common,
           kind: 'pain',
+          qualities: heldBy,
           text: `Pain ${painScore} of 10${painRegion ? ` (${painRegion})` : ''} after the session of ${session.onDate}.`,
         }
       : undefined,

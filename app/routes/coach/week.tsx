@@ -32,7 +32,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     sessionsBetween(person.practiceId, athlete.id, weekStart, addDays(weekStart, 6)),
     openProposals(person.practiceId, athlete.id),
     newestSeason(person.practiceId, athlete.id),
-    ladderStates(athlete.id),
+    ladderStates(person.practiceId, athlete.id),
     heldQualities(person, athlete.id),
   ]);
   const week = newest?.weeks.find((each) => each.startsOn === weekStart);

@@ -58,6 +58,7 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
       practiceId: person.practiceId,
       athleteId: screening.athleteId,
       kind: 'pain',
+      qualities: test.feeds.slice(0, 1).map((feed) => feed.quality),
       text: `Pain ${trial.painScore} of 10${where} in ${test.name.toLowerCase()} on ${screening.onDate}.`,
     });
   }

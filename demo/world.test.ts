@@ -1,0 +1,45 @@
+import { screenTest } from '~/core/catalogue';
+import { demoWorld } from './world';
+
+const world = demoWorld('2026-11-25', { coach: 'x', other: 'y' });
+
+describe('the demo world', () => {
+  it('is the same for the same day, but for random ids', () => {
+    const again = demoWorld('2026-11-25', { coach: 'x', other: 'y' });
+    expect(again.trials).toEqual(world.trials);
+    expect(again.logs.map((log) => [log.onDate, log.effort])).toEqual(
+      world.logs.map((log) => [log.onDate, log.effort]),
+    );
+    expect(again.doses).toEqual(world.doses);
+  });
+  it('holds a story in every state: screens, weeks of logs, a missed fortnight, a flag, a retest due, a referral', () => {
+    expect(world.athletes.length).toBeGreaterThanOrEqual(20);
+    expect(world.logs.length).toBeGreaterThan(150);
+    expect(world.flags).toHaveLength(1);
+    expect(world.clearances.some((form) => form.stopSigns.length > 0)).toBe(true);
+    expect(world.proposals.some((proposal) => proposal.status === 'open')).toBe(true);
+    const ingrith = world.athletes.find((athlete) => athlete.givenName === 'Ingrith');
+    const days = world.logs
+      .filter((log) => log.athleteId === ingrith?.id)
+      .map((log) => log.onDate)
+      .sort();
+    const gaps = days
+      .slice(1)
+      .map((day, i) => (Date.parse(day) - Date.parse(days[i] as string)) / 86_400_000);
+    expect(Math.max(...gaps)).toBeGreaterThan(14);
+  });
+  it('keeps every trial within its test, and every log within the past', () => {
+    for (const trial of world.trials) {
+      const test = screenTest(trial.testId);
+      if (trial.value !== null && trial.value !== undefined) {
+        expect(trial.value).toBeGreaterThanOrEqual(test.min);
+        expect(trial.value).toBeLessThanOrEqual(test.max);
+      }
+    }
+    for (const log of world.logs) expect(log.onDate < '2026-11-25').toBe(true);
+  });
+  it('gives each athlete one session a day at most', () => {
+    const keys = world.sessions.map((session) => `${session.athleteId}|${session.onDate}`);
+    expect(new Set(keys).size).toBe(keys.length);
+  });
+});
