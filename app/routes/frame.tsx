@@ -35,7 +35,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
       >
         Skip to the page
       </a>
-      <div className="min-h-dvh md:grid md:grid-cols-[7.6rem_1fr] print:block">
+      <div className="min-h-dvh md:grid md:grid-cols-[7.5rem_1fr] print:block">
         <header className="wall no-print z-30 text-chalk max-md:fixed max-md:inset-x-0 max-md:bottom-0 md:sticky md:top-0 md:h-dvh">
           <div className="flex h-full md:flex-col">
             <Link

@@ -59,7 +59,7 @@ export default function SignInPage({ loaderData, actionData }: Route.ComponentPr
   return (
     <main className="grid min-h-dvh md:grid-cols-[minmax(14rem,34%)_1fr]">
       <div className="wall hidden items-end justify-center overflow-hidden text-chalk md:flex">
-        <div className="w-full origin-bottom scale-[4.4] [&_svg]:mx-auto" aria-hidden="true">
+        <div className="w-full origin-bottom scale-[6.4] [&_svg]:mx-auto" aria-hidden="true">
           <SmallPillar parts={door} next={{ quality: 'breath_brace', side: 'both' }} />
         </div>
       </div>
