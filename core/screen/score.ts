@@ -1,6 +1,5 @@
 import type { ScreenTest } from '~/core/catalogue';
-import { gradeScores } from '~/core/catalogue/data/tests';
-import type { Grade } from './words';
+import { type Grade, gradeScores } from './words';
 
 export interface ScreenedPerson {
   readonly sex: 'male' | 'female' | 'unspecified';

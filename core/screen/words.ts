@@ -15,3 +15,6 @@ export type FeltPlace = (typeof feltPlaces)[number];
 /** Why a trial ended: position lost, the cap reached (held), done as asked, pain, or stopped by tester or athlete. */
 export const endReasons = ['loss', 'cap', 'done', 'pain', 'stopped'] as const;
 export type EndReason = (typeof endReasons)[number];
+
+/** Score of the grade words, the same everywhere. */
+export const gradeScores: Readonly<Record<Grade, number>> = { owned: 100, cued: 70, faulted: 35, not_yet: 0 };
