@@ -1,0 +1,142 @@
+import { expect, type Page, test } from '@playwright/test';
+import { v7 as uuidv7 } from 'uuid';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
+
+const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
+
+/** An athlete screened by a few trials, with an event ahead. */
+async function ready(page: Page, weeks = 10): Promise<string> {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const screen = await openStation(page, path, ['front_plank', 'side_plank', 'brace_breathing']);
+  for (const trial of [
+    plainTrial(screen, 'front_plank', { value: 50 }),
+    plainTrial(screen, 'side_plank', { side: 'left', value: 40 }),
+    plainTrial(screen, 'side_plank', { side: 'right', value: 70 }),
+    plainTrial(screen, 'brace_breathing', { value: 8, endReason: 'done' }),
+  ]) {
+    expect((await page.request.post('/trials', { data: { op: 'add', trial } })).status()).toBe(200);
+  }
+  await page.request.post(`${path}/screen/${screen}`);
+  await page.request.post(`${path}/plan`, {
+    form: { intent: 'event', id: uuidv7(), name: 'Slate run', onDate: day(weeks * 7), priority: 'A' },
+  });
+  return path;
+}
+
+test('a season says why it stops, what was not tested, and follows a blackout when planned again', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.goto(`${path}/plan`);
+  await page.getByRole('button', { name: 'Plan the season' }).click();
+  await expect(page.getByText(/Untested, so given the minimum only: .*hip drive/)).toBeVisible();
+  const picked = page.getByRole('region', { name: 'The picked week' });
+  await expect(picked).toContainText(/ramp|minutes|phase|cap/i);
+  await hydrated(page);
+  await page.getByRole('button', { name: /^Week 3,/ }).click();
+  await expect(picked.getByRole('heading')).toContainText('Week 3');
+  await page.getByLabel('First day').fill(day(13));
+  await page.getByLabel('Last day').fill(day(27));
+  await page.getByLabel('Why').fill('travel');
+  await page.getByRole('button', { name: 'Add these days' }).click();
+  await expect(page.getByText(/travel/)).toBeVisible();
+  await page.getByRole('button', { name: 'Plan again from today' }).click();
+  await expect(page.getByText(/blackout, 0 min/).first()).toBeAttached();
+  await page.getByRole('button', { name: 'Remove travel' }).click();
+  await expect(page.getByRole('button', { name: 'Remove travel' })).toHaveCount(0);
+});
+
+test('planning twice by a double click makes one season; without an event it says so', async ({ page }) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const none = await page.request.post(`${path}/plan`, { form: { intent: 'plan', id: uuidv7() } });
+  expect(none.status()).toBe(409);
+  expect(await none.text()).toContain('Nothing is measured yet: screen first.');
+  const other = await ready(page, 8);
+  await page.goto(`${other}/plan`);
+  await page.getByRole('button', { name: 'Plan the season' }).dblclick();
+  await expect(page.getByRole('heading', { name: /weeks, Slate run in 8 weeks/ })).toBeVisible();
+});
+
+test('the card explains itself, keeps the weaker side first, and follows the athlete’s school', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.request.post(`${path}/plan`, { form: { intent: 'plan', id: uuidv7() } });
+  const nextWeek = `${path}/coach?week=${day(7)}`;
+  await page.goto(nextWeek);
+  await expect(page.getByText('Taught as “Brace and hold”')).toBeVisible();
+  await expect(page.getByText(/each side, left first, one more left/).first()).toBeVisible();
+  await page.goto(`${path}/edit`);
+  await page.getByLabel('School').selectOption({ label: 'Flatten and hollow' });
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL(new RegExp(`${path}$`));
+  await page.request.post(`${path}/coach`, { form: { intent: 'lay-out' } });
+  await page.goto(nextWeek);
+  await expect(page.getByText('Taught as “Flatten and hollow”')).toBeVisible();
+  await page.getByText('How, and why this').first().click();
+  await expect(page.getByText(/Why this much\./).first()).toBeVisible();
+  await expect(page.getByText(/doses this week; a set is/).first()).toBeVisible();
+});
+
+test('pain of 5 after a session opens a flag, holds the qualities on the next card, and closing it frees them', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.request.post(`${path}/plan`, { form: { intent: 'plan', id: uuidv7() } });
+  await page.goto(`${path}/coach`);
+  await page.getByRole('link', { name: 'Log this session' }).first().click();
+  await hydrated(page);
+  await page
+    .getByRole('group', { name: /How hard/ })
+    .getByRole('radio', { name: '7', exact: true })
+    .check();
+  await page
+    .getByRole('group', { name: /Any pain/ })
+    .getByRole('radio', { name: '5', exact: true })
+    .check();
+  await expect(
+    page.getByText('End here. Hold this quality, flag for the coach, suggest referral.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Save, all as planned' }).click();
+  await expect(page.getByText('Say where the pain was.')).toBeVisible();
+  await page.getByLabel('Where').selectOption('low back');
+  await page.getByRole('button', { name: 'Save, all as planned' }).click();
+  await expect(page.getByText('Open flag')).toBeVisible();
+  await page.goto(`${path}/coach?week=${day(7)}`);
+  await expect(page.getByText(/is held: a pain flag is open/).first()).toBeVisible();
+  await page.getByLabel('Reason for closing the flag').fill('Gone after two days');
+  await page.getByRole('button', { name: 'Close the flag' }).click();
+  await expect(page.getByText('Open flag')).toBeHidden();
+  await expect(page.getByText(/is held: a pain flag is open/)).toHaveCount(0);
+});
+
+test('review says what is real and what is within error', async ({ page }) => {
+  await page.goto(`${demoAthlete('Ysolde Marrick')}/review`);
+  await expect(
+    page.getByRole('heading', { name: /better, \d+ worse, beyond test error|No change beyond/ }),
+  ).toBeVisible();
+  const row = page.getByRole('row', { name: /Pelvic drop in stance, left/ });
+  await expect(row).toContainText('°');
+  await expect(row).toContainText(/within error|better|worse/);
+  await expect(page.getByRole('img', { name: /^Pillar\./ })).toHaveCount(2);
+  const { path } = await addAthlete(page.request);
+  await page.goto(`${path}/review`);
+  await expect(page.getByRole('heading', { name: 'Nothing to review' })).toBeVisible();
+});
+
+test('today puts harm first and gives each line its reason and its way on', async ({ page }) => {
+  await page.goto('/');
+  const lines = page.getByRole('main').locator('ol > li');
+  await expect(lines.first()).toContainText(/pain flag open/);
+  await expect(page.getByRole('listitem').filter({ hasText: 'Jorah Finch' }).first()).toContainText(
+    'New numbness or weakness in a leg.',
+  );
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'Jorah Finch' })
+    .getByRole('link', { name: 'Record the clearance' })
+    .click();
+  await expect(page.getByText('Stop and refer', { exact: true }).first()).toBeVisible();
+});
