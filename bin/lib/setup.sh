@@ -23,7 +23,7 @@ need_package() {
 
 # The newest PostgreSQL server on the machine; prints its bin folder.
 find_postgres() {
-  ls -d /usr/lib/postgresql/*/bin 2>/dev/null | sort -V | while read -r dir; do
+  ls -d "${PILLAR_PG_ROOT:-/usr/lib/postgresql}"/*/bin 2>/dev/null | sort -V | while read -r dir; do
     [ -x "$dir/initdb" ] && printf '%s\n' "$dir"
   done | tail -n 1
 }
