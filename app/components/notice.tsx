@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import ShieldAlert from 'lucide-react/icons/shield-alert';
 import type { ReactNode } from 'react';
+import { ButtonLink } from './button';
 
 /** A caution or a stop: hatched edge, a word, then the text. Not coloured: it must read in black and white. */
 export function Notice({
@@ -42,5 +43,34 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
       <h2 className="text-2xl">{title}</h2>
       <div className="mt-2 max-w-prose">{children}</div>
     </div>
+  );
+}
+
+/** Why an athlete may not be tested, planned or trained, and what lifts it. */
+export function Blocked({
+  title,
+  reasons,
+  liftedBy,
+  athleteId,
+}: {
+  title: string;
+  reasons: readonly string[];
+  liftedBy: string;
+  athleteId: string;
+}) {
+  return (
+    <Empty title={title}>
+      {reasons.map((reason) => (
+        <p key={reason}>{reason}</p>
+      ))}
+      <p className="mt-2">
+        <strong>What lifts it:</strong> {liftedBy}
+      </p>
+      <p className="mt-4">
+        <ButtonLink look="next" to={`/athletes/${athleteId}/clear`}>
+          Open the safety form
+        </ButtonLink>
+      </p>
+    </Empty>
   );
 }

@@ -1,7 +1,7 @@
 import { data, Form, Link, redirect, useNavigation, useSearchParams } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
-import { Disclaimer, Empty } from '~/app/components/notice';
+import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
 import { SessionItems } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
 import { sessionView } from '~/app/lib/session-view.server';
@@ -113,18 +113,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
     loaderData;
   const [params] = useSearchParams();
   const busy = useNavigation().state !== 'idle';
-  if (blocked) {
-    return (
-      <Empty title="Not to be trained">
-        {blocked.reasons.map((reason) => (
-          <p key={reason}>{reason}</p>
-        ))}
-        <p className="mt-2">
-          <strong>What lifts it:</strong> {blocked.liftedBy}
-        </p>
-      </Empty>
-    );
-  }
+  if (blocked) return <Blocked title="Not to be trained" {...blocked} athleteId={athleteId} />;
   if (!planned) {
     return (
       <Empty title="No season yet">

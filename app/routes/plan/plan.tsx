@@ -1,13 +1,13 @@
-import { useForm } from '@conform-to/react';
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
-import { Button, ButtonLink } from '~/app/components/button';
+import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
-import { FormError, SelectField, TextField } from '~/app/components/field';
-import { Empty } from '~/app/components/notice';
+import { FormError } from '~/app/components/field';
+import { Blocked, Empty } from '~/app/components/notice';
+import { BlackoutForm, EventForm, PlanAgain, Remove } from '~/app/components/season-forms';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
-import { type Reply, readForm } from '~/app/lib/forms';
+import { readForm } from '~/app/lib/forms';
 import { who } from '~/app/lib/signed-in.server';
 import { addDays, daysBetween, isIsoDay } from '~/core/body/dates';
 import { parseDecimal } from '~/core/body/units';
@@ -199,33 +199,16 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 export default function PlanView({ loaderData, actionData }: Route.ComponentProps) {
   const { athleteId, blocked, screened, events, weeks, season, today, blackouts, ids } = loaderData;
   const busy = useNavigation().state !== 'idle';
-  if (blocked || !screened) {
+  if (blocked) return <Blocked title="Not to be planned" {...blocked} athleteId={athleteId} />;
+  if (!screened) {
     return (
-      <Empty title={blocked ? 'Not to be planned' : 'Nothing to plan from'}>
-        {blocked ? (
-          <>
-            {blocked.reasons.map((reason) => (
-              <p key={reason}>{reason}</p>
-            ))}
-            <p className="mt-2">
-              <strong>What lifts it:</strong> {blocked.liftedBy}
-            </p>
-            <p className="mt-4">
-              <ButtonLink look="next" to={`/athletes/${athleteId}/clear`}>
-                Open the safety form
-              </ButtonLink>
-            </p>
-          </>
-        ) : (
-          <>
-            <p>A plan is made from priorities, and priorities from a screen.</p>
-            <p className="mt-4">
-              <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
-                Choose the battery
-              </ButtonLink>
-            </p>
-          </>
-        )}
+      <Empty title="Nothing to plan from">
+        <p>A plan is made from priorities, and priorities from a screen.</p>
+        <p className="mt-4">
+          <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+            Choose the battery
+          </ButtonLink>
+        </p>
       </Empty>
     );
   }
@@ -321,132 +304,5 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
         </section>
       </div>
     </>
-  );
-}
-
-function PlanAgain({
-  id,
-  busy,
-  label,
-  look,
-}: {
-  id: string;
-  busy: boolean;
-  label: string;
-  look: 'next' | 'plain';
-}) {
-  return (
-    <Form method="post">
-      <input type="hidden" name="intent" value="plan" />
-      <input type="hidden" name="id" value={id} />
-      <Button look={look} disabled={busy}>
-        {label}
-      </Button>
-    </Form>
-  );
-}
-
-function Remove({ intent, id, label }: { intent: string; id: string; label: string }) {
-  return (
-    <Form method="post">
-      <input type="hidden" name="intent" value={intent} />
-      <input type="hidden" name="target" value={id} />
-      <Button look="quiet" aria-label={label}>
-        Remove
-      </Button>
-    </Form>
-  );
-}
-
-function EventForm({
-  id,
-  exposure,
-  result,
-  next,
-}: {
-  id: string;
-  exposure: { kind: string; minutes: number; perMinute: number };
-  result: Reply | undefined;
-  next: boolean;
-}) {
-  const [form, fields] = useForm<{
-    name: string;
-    onDate: string;
-    priority: string;
-    minutes: string;
-    perMinute: string;
-  }>({ lastResult: result, shouldRevalidate: 'onInput' });
-  const busy = useNavigation().state !== 'idle';
-  return (
-    <Form
-      method="post"
-      id={form.id}
-      onSubmit={form.onSubmit}
-      noValidate
-      className="mt-4 grid gap-4 sm:grid-cols-2"
-    >
-      <input type="hidden" name="intent" value="event" />
-      <input type="hidden" name="id" value={id} />
-      <TextField label="Event" name="name" errors={fields.name.errors} />
-      <TextField label="Date" name="onDate" type="date" errors={fields.onDate.errors} />
-      <SelectField
-        label="Priority"
-        name="priority"
-        defaultValue="A"
-        hint="A: plan back from it. B: an easier week. C: train through."
-        errors={fields.priority.errors}
-      >
-        <option>A</option>
-        <option>B</option>
-        <option>C</option>
-      </SelectField>
-      <div className="grid grid-cols-2 gap-3">
-        <TextField
-          label="Minutes"
-          name="minutes"
-          inputMode="decimal"
-          hint={`default ${exposure.minutes}`}
-          errors={fields.minutes.errors}
-        />
-        <TextField
-          label={`${exposure.kind.charAt(0).toUpperCase()}${exposure.kind.slice(1)}/min`}
-          name="perMinute"
-          inputMode="decimal"
-          hint={`default ${exposure.perMinute}`}
-          errors={fields.perMinute.errors}
-        />
-      </div>
-      <p className="sm:col-span-2">
-        <Button look={next ? 'next' : 'plain'} disabled={busy}>
-          Add the event
-        </Button>
-      </p>
-    </Form>
-  );
-}
-
-function BlackoutForm({ id, result }: { id: string; result: Reply | undefined }) {
-  const [form, fields] = useForm<{ from: string; to: string; reason: string }>({
-    lastResult: result,
-    shouldRevalidate: 'onInput',
-  });
-  const busy = useNavigation().state !== 'idle';
-  return (
-    <Form
-      method="post"
-      id={form.id}
-      onSubmit={form.onSubmit}
-      noValidate
-      className="mt-4 grid gap-4 sm:grid-cols-2"
-    >
-      <input type="hidden" name="intent" value="blackout" />
-      <input type="hidden" name="id" value={id} />
-      <TextField label="First day" name="from" type="date" errors={fields.from.errors} />
-      <TextField label="Last day" name="to" type="date" errors={fields.to.errors} />
-      <TextField label="Why" name="reason" errors={fields.reason.errors} className="sm:col-span-2" />
-      <p>
-        <Button disabled={busy}>Add these days</Button>
-      </p>
-    </Form>
   );
 }

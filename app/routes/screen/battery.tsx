@@ -3,7 +3,7 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField } from '~/app/components/field';
-import { Empty } from '~/app/components/notice';
+import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
@@ -156,23 +156,7 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
   const busy = useNavigation().state !== 'idle';
   const nextStep = useNextStep();
   const [chosen, setChosen] = useState(() => new Set(items.map((item) => item.id)));
-  if (blocked) {
-    return (
-      <Empty title="Not to be tested">
-        {blocked.reasons.map((reason) => (
-          <p key={reason}>{reason}</p>
-        ))}
-        <p className="mt-2">
-          <strong>What lifts it:</strong> {blocked.liftedBy}
-        </p>
-        <p className="mt-4">
-          <ButtonLink look="next" to={`/athletes/${athleteId}/clear`}>
-            Open the safety form
-          </ButtonLink>
-        </p>
-      </Empty>
-    );
-  }
+  if (blocked) return <Blocked title="Not to be tested" {...blocked} athleteId={athleteId} />;
   const all = [
     ...items.map((item) => ({ ...item, proposed: true })),
     ...others.map((item) => ({

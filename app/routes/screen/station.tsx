@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { useCallback, useMemo, useState } from 'react';
 import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-router';
 import { KeysDialog } from '~/app/components/dialogs';
+import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
 import { otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
 import { KeysProvider } from '~/app/lib/keys';
@@ -359,58 +360,5 @@ function Station({ loaderData }: Route.ComponentProps) {
         </Form>
       </main>
     </div>
-  );
-}
-
-function OutboxLine({
-  outbox,
-  athleteId,
-  screeningId,
-}: {
-  outbox: ReturnType<typeof useOutbox>;
-  athleteId: string;
-  screeningId: string;
-}) {
-  const n = outbox.entries.length;
-  const kept = `${n} ${n === 1 ? 'entry is' : 'entries are'} kept on this device`;
-  const line = 'mb-4 border-2 border-chalk px-4 py-2.5';
-  if (outbox.state === 'waiting' && n > 0) {
-    return (
-      <p role="status" className={line}>
-        The server does not answer. {kept} and sent when it does.{' '}
-        <button type="button" className="underline" onClick={() => void outbox.retry()}>
-          Try now
-        </button>
-      </p>
-    );
-  }
-  if (outbox.state === 'signed-out') {
-    return (
-      <p role="alert" className={line}>
-        Your sign-in has run out. {kept}.{' '}
-        <a
-          href={`/sign-in?next=${encodeURIComponent(`/athletes/${athleteId}/screen/${screeningId}`)}`}
-          className="font-bold"
-        >
-          Sign in again
-        </a>{' '}
-        and they are sent.
-      </p>
-    );
-  }
-  if (outbox.state === 'refused') {
-    return (
-      <p role="alert" className={line}>
-        Not accepted: {outbox.refusal}{' '}
-        <button type="button" className="underline" onClick={() => void outbox.drop()}>
-          Take it off this device
-        </button>
-      </p>
-    );
-  }
-  return (
-    <p role="status" className="sr-only">
-      {n > 0 ? 'Saving' : 'All trials saved'}
-    </p>
   );
 }
