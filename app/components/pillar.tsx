@@ -105,7 +105,7 @@ export function Pillar({ parts, next, carries }: PillarProps) {
   const topShift = rows.at(-1)?.shift ?? 0;
   return (
     <svg
-      viewBox="0 0 560 566"
+      viewBox="-16 0 576 566"
       role="img"
       aria-label={`Pillar. ${inWords(courses)}`}
       className="h-auto w-full"

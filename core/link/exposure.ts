@@ -52,7 +52,7 @@ export function exposure(
     total,
     perSide,
     source: event?.minutes || event?.perMinute ? 'event' : 'default',
-    arithmetic: `${grouped(perMinute)} ${noun} a minute x ${durationText(minutes)} = ${grouped(total)}${perSide === undefined ? '' : `, ${grouped(perSide)} on each side`}`,
+    arithmetic: `${grouped(perMinute)} ${noun} a minute × ${durationText(minutes)} = ${grouped(total)}${perSide === undefined ? '' : `, ${grouped(perSide)} on each side`}`,
   };
 }
 

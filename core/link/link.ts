@@ -159,7 +159,7 @@ export function link(input: LinkInput): LinkResult {
       : undefined;
     const arithmetic = untested
       ? `demand ${profile[each.quality]} of 5; untested`
-      : `${demand.toFixed(1)} x (${weights.shortfall} x ${shortfall.toFixed(2)} + ${weights.sideGap} x ${gap.acting.toFixed(2)} + ${weights.faults} x ${each.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[each.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(each.faultLoad)} %, confidence ${per(each.confidence)} %`;
+      : `${demand.toFixed(1)} × (${weights.shortfall} × ${shortfall.toFixed(2)} + ${weights.sideGap} × ${gap.acting.toFixed(2)} + ${weights.faults} × ${each.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[each.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(each.faultLoad)} %, confidence ${per(each.confidence)} %`;
     priorities.push({
       quality: each.quality,
       side: each.side,

@@ -49,7 +49,7 @@ export function targetFor(test: ScreenTest, person: ScreenedPerson, own?: number
   return {
     value: Math.round(base * times),
     source: target.source,
-    note: times === 1 ? note : `${note}, x ${times} for ${person.sport}`,
+    note: times === 1 ? note : `${note}, × ${times} for ${person.sport}`,
   };
 }
 

@@ -70,6 +70,14 @@ describe('a timed hold', () => {
     ).toMatchObject({ endReason: 'loss', value: 9 });
   });
 
+  it('takes pain named after the end as the reason, once, and undo takes it back', () => {
+    const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 30_000 });
+    const painful = run(ended, { type: 'pain_stop', atMs: 31_000 });
+    expect(painful).toMatchObject({ phase: 'answers', value: 30, endReason: 'pain' });
+    expect(run(painful, { type: 'pain_stop', atMs: 32_000 }).faults).toHaveLength(1);
+    expect(run(painful, { type: 'undo' }).endReason).toBe('loss');
+  });
+
   it('asks where it was felt and for pain before it can be kept', () => {
     const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 30_000 });
     expect(openQuestions(ended)).toEqual(['felt', 'pain']);

@@ -133,7 +133,16 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       if (!running) return state;
       return end(state, elapsedS(state, event.atMs), state.kind === 'hold' ? 'loss' : 'done', state);
     case 'pain_stop':
-      if (state.phase === 'answers') return state;
+      // Pain named after the end still ends the test: the figure is kept and not scored.
+      if (state.phase === 'answers') {
+        if (state.endReason === 'pain') return state;
+        return {
+          ...state,
+          endReason: 'pain',
+          faults: [...state.faults, { faultId: 'pain', atS: null }],
+          before: state,
+        };
+      }
       return {
         ...end(state, elapsedS(state, event.atMs), 'pain', state),
         faults: [

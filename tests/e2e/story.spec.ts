@@ -134,7 +134,7 @@ test('from a roster to next week: import, clear, screen, link, plan, card, log, 
     .first();
   await expect(first).toContainText(/against/);
   await first.locator('summary').click();
-  await expect(first).toContainText(/x \(0\.6 x/);
+  await expect(first).toContainText(/× \(0\.6 ×/);
   await expect(first.getByRole('table')).toContainText(/standard|cohort/);
   await expect(page.getByRole('img', { name: /^Pillar\. Level pelvis left \d+/ })).toBeVisible();
   await expect(page.getByRole('heading', { name: 'Left against right' })).toBeVisible();

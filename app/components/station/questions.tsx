@@ -58,10 +58,10 @@ export function FeltKeys({ state, send }: { state: StationState; send: (event: S
             type="button"
             aria-pressed={state.feltIn === place}
             onClick={() => send({ type: 'felt', place })}
-            className={clsx(choice, 'text-left capitalize')}
+            className={clsx(choice, 'text-left')}
           >
             <Key>{String(i + 1)}</Key>
-            {place}
+            {place.charAt(0).toUpperCase() + place.slice(1)}
           </button>
         ))}
       </div>

@@ -338,15 +338,13 @@ export function TrialPanel(props: PanelProps) {
         </div>
 
         <div className="space-y-6">
-          {state.phase === 'answers' ? null : (
-            <button
-              type="button"
-              onClick={() => send({ type: 'pain_stop', atMs: now() })}
-              className="hatched min-h-14 w-full border-2 border-chalk bg-night px-3 text-night-3"
-            >
-              <span className="bg-night px-2 py-1 text-lg font-bold text-chalk">Stop: pain or dizzy</span>
-            </button>
-          )}
+          <button
+            type="button"
+            onClick={() => send({ type: 'pain_stop', atMs: now() })}
+            className="hatched min-h-14 w-full border-2 border-chalk bg-night px-3 text-night-3"
+          >
+            <span className="bg-night px-2 py-1 text-lg font-bold text-chalk">Stop: pain or dizzy</span>
+          </button>
           <FaultKeys test={test} state={state} armed={armed} onFault={faultBy} />
           <button
             type="button"
