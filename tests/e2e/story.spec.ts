@@ -1,5 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import ICAL from 'ical.js';
+import { demoSignIn } from '../../demo/world-sign-in';
 import { hydrated } from './people';
 
 /** The whole path on an imported roster, through the screen, as a coach would. */
@@ -65,8 +66,20 @@ async function doTest(page: Page): Promise<void> {
   }
 }
 
-test('from a roster to next week: import, clear, screen, link, plan, card, log, next', async ({ page }) => {
+// The story starts at the door.
+test.use({ storageState: { cookies: [], origins: [] } });
+
+test('from a roster to next week: sign in, import, clear, screen, link, plan, card, log, next', async ({
+  page,
+}) => {
   test.setTimeout(240_000);
+
+  // 2 Sign in.
+  await page.goto('/athletes/import');
+  await page.getByLabel('E-mail').fill(demoSignIn.email);
+  await page.getByLabel('Password').fill(demoSignIn.password);
+  await page.getByRole('button', { name: 'Sign in' }).click();
+  await expect(page).toHaveURL(/\/athletes\/import$/);
 
   // 3 Athletes: import with mapping and preview; nothing is written before it is confirmed.
   await page.goto('/athletes/import');

@@ -63,6 +63,25 @@ for (const [name, path] of views) {
   });
 }
 
+test('axe finds nothing in the preview of an import, nor at the door', async ({ page, browser, baseURL }) => {
+  await page.goto('/athletes/import');
+  await page.getByLabel('Roster file').setInputFiles({
+    name: 'team.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Given name,Family name,Born,Sport,Mass,Height\nAda,Axe,1990-01-02,marathon,58,170\nBo,Axe,never,chess,58,170\n',
+    ),
+  });
+  await page.getByRole('button', { name: 'Read the file' }).click();
+  await expect(page.getByRole('heading', { name: 'One row has an error' })).toBeVisible();
+  await clean(page);
+  const context = await browser.newContext({ baseURL, storageState: { cookies: [], origins: [] } });
+  const door = await context.newPage();
+  await door.goto('/sign-in');
+  await clean(door);
+  await context.close();
+});
+
 test('axe finds nothing in the log and the station, before, while and after a trial', async ({ page }) => {
   await page.goto(`${ysolde}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`);
   await page.getByRole('link', { name: 'Log this session' }).first().click();

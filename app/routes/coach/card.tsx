@@ -93,8 +93,12 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                     <span className="text-[0.95rem]">{qualityName(item.quality)}</span>
                   </p>
                   <p className="text-[0.95rem] leading-snug">
-                    {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}Ends:{' '}
-                    {item.endsSet.slice(0, 3).join(', ')}.
+                    {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}
+                    {item.schoolCue ?? ''}
+                  </p>
+                  <p className="text-[0.9rem] leading-snug">
+                    <strong>Breath</strong> {item.breath.split('. ')[0]?.replace(/\.$/, '')}.{' '}
+                    <strong>Ends</strong> {item.endsSet.join(', ')}.
                   </p>
                 </div>
                 <div className="text-right max-sm:text-left">
