@@ -68,7 +68,10 @@ export function addSeason(
       if (session.onDate >= today || person.missedWeeks?.includes(weeksAgo)) continue;
       const logId = stableUuid(`log ${session.id} ${athleteId} ${session.onDate}`);
       const effort = 5 + Math.floor(random() * 3);
-      const last = session.onDate >= addDays(today, -3);
+      // The newest session behind us: its proposals wait, and its pain is the open flag.
+      const last =
+        session.onDate >= addDays(today, -3) &&
+        !composed.sessions.some((each) => each.onDate > session.onDate && each.onDate < today);
       const records: SetRecord[] = [];
       for (const [at, item] of items.entries()) {
         for (const side of item.sided ? sides : (['both'] as const)) {

@@ -28,6 +28,19 @@ describe('the demo world', () => {
       .map((day, i) => (Date.parse(day) - Date.parse(days[i] as string)) / 86_400_000);
     expect(Math.max(...gaps)).toBeGreaterThan(14);
   });
+  it.each(['2026-11-28', '2026-11-29', '2026-11-30', '2027-01-01'])(
+    'has something open to decide and to do on %s too',
+    (today) => {
+      const other = demoWorld(today, { coach: 'x', other: 'y' });
+      expect(other.flags).toHaveLength(1);
+      expect(other.proposals.some((proposal) => proposal.status === 'open')).toBe(true);
+      const ysolde = other.athletes[0];
+      expect(
+        other.sessions.some((session) => session.athleteId === ysolde?.id && session.onDate > today),
+      ).toBe(true);
+      expect(other.events.every((event) => event.onDate > today)).toBe(true);
+    },
+  );
   it('keeps every trial within its test, and every log within the past', () => {
     for (const trial of world.trials) {
       const test = screenTest(trial.testId);

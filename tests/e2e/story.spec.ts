@@ -214,14 +214,18 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   await expect(page.getByRole('heading', { name: 'For next time' })).toBeVisible();
   const proposal = page.getByRole('main').locator('form li').filter({ hasText: lostName }).first();
   await expect(proposal).toContainText(/2 sets lost to .*(Shorter|back to|30 % shorter)/i);
-  await expect(proposal).toContainText('→');
+  // "Quality: rung, 2 × 10 reps → rung, 2 × 7 reps".
+  const [, toName = '', toAmount = ''] =
+    /→ (.+), \d+ × (\d+ [a-z]+)/.exec((await proposal.textContent()) ?? '') ?? [];
+  expect(toName).not.toBe('');
   await page.getByRole('button', { name: /^Decide these/ }).click();
   await expect(page.getByRole('heading', { name: 'For next time' })).toBeHidden();
   await expect(page.getByText('logged, effort 6 of 10')).toBeVisible();
-  const nextWeek = page.getByRole('link', { name: 'Week after' });
-  await nextWeek.click();
-  await expect(page).toHaveURL(/week=/);
-  // The next card no longer asks for what was lost.
-  const cards = (await page.getByRole('main').textContent()) ?? '';
-  expect(cards.includes(`${lostName}${doseBefore}`)).toBe(false);
+  // The next card follows what was accepted: the new rung or amount, and no longer the old one.
+  await page.goto(`${path}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`);
+  const card = page.getByRole('main');
+  await expect(card.getByRole('link', { name: 'Log this session' }).first()).toBeVisible();
+  const item = card.getByRole('listitem').filter({ hasText: toName }).first();
+  await expect(item).toContainText(`× ${toAmount}`);
+  expect(await card.textContent()).not.toContain(`${lostName}${doseBefore}`);
 });
