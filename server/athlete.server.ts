@@ -1,7 +1,7 @@
 import { data } from 'react-router';
 import { ageOn } from '~/core/body/dates';
 import { discipline, hasDiscipline } from '~/core/catalogue';
-import { type Agreement, type Clearance, type ClearanceForm, clear } from '~/core/clear/clear';
+import { type Clearance, type ClearanceForm, clear } from '~/core/clear/clear';
 import type { StopSignId } from '~/core/clear/signs';
 import { type LinkResult, type LinkSettings, link } from '~/core/link/link';
 import { type Assessment, assess } from '~/core/screen/assess';
@@ -50,13 +50,17 @@ export function judgeClearance(
   today: string,
 ): Clearance {
   const { guardianUnderYears, renewMonths } = who.settings;
-  const words: Agreement[] = agreements.map(({ onDate, name, role, lifts }) => ({
-    onDate,
-    name,
-    role,
-    lifts,
-  }));
-  return clear(form ? toForm(form) : undefined, words, birthDate, today, { guardianUnderYears, renewMonths });
+  return clear(form ? toForm(form) : undefined, agreements, birthDate, today, {
+    guardianUnderYears,
+    renewMonths,
+  });
+}
+
+/** Why nothing may be loaded, for the views that must say so; undefined when something may. */
+export function blockOf(clearance: Clearance): { reasons: readonly string[]; liftedBy: string } | undefined {
+  return clearance.allows === 'nothing'
+    ? { reasons: clearance.reasons, liftedBy: clearance.liftedBy }
+    : undefined;
 }
 
 export async function clearanceOf(

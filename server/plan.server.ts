@@ -92,6 +92,19 @@ export function makeSeason(
   return { plan, startsOn };
 }
 
+/** A ranking as it is stored: with the ids, settings and version it was made from. */
+function runRow(who: Pick<SignedIn, 'practiceId' | 'settings'>, picture: Picture) {
+  return {
+    id: newId(),
+    practiceId: who.practiceId,
+    athleteId: picture.athlete.id,
+    catalogueVersion: picture.linked.catalogueVersion,
+    trialIds: picture.trials.map((trial) => trial.id),
+    settings: { ...linkSettings(who) },
+    cells: pillarCells(picture.linked),
+  };
+}
+
 /** The run and season rows as they are stored, with the ids of what they were made from. */
 export function seasonRows(
   who: Pick<SignedIn, 'practiceId' | 'settings' | 'staffId'>,
@@ -101,16 +114,7 @@ export function seasonRows(
   parentId: string | null,
   createdAt?: Date,
 ) {
-  const run = {
-    id: newId(),
-    practiceId: who.practiceId,
-    athleteId: picture.athlete.id,
-    catalogueVersion: made.plan.catalogueVersion,
-    trialIds: picture.trials.map((trial) => trial.id),
-    settings: { ...linkSettings(who) },
-    cells: pillarCells(picture.linked),
-    ...(createdAt ? { createdAt } : {}),
-  };
+  const run = { ...runRow(who, picture), ...(createdAt ? { createdAt } : {}) };
   const season = {
     id: seasonId,
     practiceId: who.practiceId,
@@ -157,15 +161,7 @@ export async function planSeason(who: SignedIn, picture: Picture, seasonId: stri
 
 /** Keeps what the newest trials say, for lists and for tracing. */
 export async function keepPriorityRun(who: SignedIn, picture: Picture): Promise<void> {
-  await addPriorityRun({
-    id: newId(),
-    practiceId: who.practiceId,
-    athleteId: picture.athlete.id,
-    catalogueVersion: picture.linked.catalogueVersion,
-    trialIds: picture.trials.map((trial) => trial.id),
-    settings: { ...linkSettings(who) },
-    cells: pillarCells(picture.linked),
-  });
+  await addPriorityRun(runRow(who, picture));
 }
 
 type States = Awaited<ReturnType<typeof ladderStates>>;

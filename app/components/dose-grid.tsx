@@ -3,6 +3,7 @@ import { Scroller } from '~/app/components/scroller';
 import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
+import { phaseNames } from '~/core/plan/calendar';
 import { kindWords, type StripWeek } from './season-strip';
 
 export interface DoseWeek extends StripWeek {
@@ -86,8 +87,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
             Week {picked + 1}, {weekText(week.startsOn)}
           </h3>
           <p className="figures">
-            {week.phase.charAt(0).toUpperCase() + week.phase.slice(1)}, {kindWords[week.kind]}: {week.minutes}{' '}
-            of {week.minutesAvailable} min
+            {phaseNames[week.phase]}, {kindWords[week.kind]}: {week.minutes} of {week.minutesAvailable} min
             {week.retest ? ', retest' : ''}
           </p>
           <ul className="mt-2 list-inside list-['–_']">

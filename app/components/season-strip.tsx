@@ -1,25 +1,17 @@
 import clsx from 'clsx';
 import { dayText, weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
+import { type Phase, phaseNames } from '~/core/plan/calendar';
 import { Scroller } from './scroller';
 
 export interface StripWeek {
   startsOn: string;
-  phase: string;
+  phase: Phase;
   kind: string;
   retest: boolean;
   minutes: number;
 }
 
-const phaseNames: Readonly<Record<string, string>> = {
-  ground: 'Ground',
-  build: 'Build',
-  load: 'Load',
-  sport: 'Sport',
-  sharpen: 'Sharpen',
-  hold: 'Hold',
-  restore: 'Restore',
-};
 export const kindWords: Readonly<Record<string, string>> = {
   black: 'blackout',
   sharpen: 'sharpen',
@@ -46,7 +38,7 @@ export function SeasonStrip({
   of?: string;
 }) {
   const most = Math.max(1, ...weeks.map((week) => week.minutes));
-  const phases: { phase: string; from: number; span: number }[] = [];
+  const phases: { phase: Phase; from: number; span: number }[] = [];
   for (const [i, week] of weeks.entries()) {
     const last = phases.at(-1);
     if (last && last.phase === week.phase) last.span += 1;

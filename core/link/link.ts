@@ -65,9 +65,7 @@ export interface LinkInput {
   readonly cautions: readonly string[];
   /** Equipment at hand, so that the test proposed to settle a doubt can be done. */
   readonly kit: readonly string[];
-  readonly event?:
-    | { readonly minutes?: number | null; readonly perMinute?: number | null; readonly name?: string }
-    | undefined;
+  readonly event?: { readonly minutes?: number | null; readonly perMinute?: number | null } | undefined;
   readonly settings?: LinkSettings | undefined;
 }
 
@@ -180,7 +178,6 @@ export function link(input: LinkInput): LinkResult {
         exposure: x,
         verdict,
         settleBy,
-        eventName: input.event?.name,
         ladderIds,
       }),
       arithmetic,

@@ -57,7 +57,6 @@ export interface SentenceInput {
   readonly exposure: Exposure;
   readonly verdict: 'first' | 'train' | 'settle' | 'keep';
   readonly settleBy: ScreenTest | undefined;
-  readonly eventName: string | undefined;
   readonly ladderIds: readonly string[];
 }
 

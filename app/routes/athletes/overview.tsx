@@ -8,7 +8,7 @@ import { who } from '~/app/lib/signed-in.server';
 import { screenTest } from '~/core/catalogue';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { newestSeason } from '~/db/queries/plan';
-import { pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import { blockOf, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
 import type { Route } from './+types/overview';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -21,10 +21,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     id: athlete.id,
     today: picture.today,
-    blocked:
-      picture.clearance.allows === 'nothing'
-        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
-        : undefined,
+    blocked: blockOf(picture.clearance),
     pillar: pillarCells(picture.linked),
     event: picture.event,
     note: athlete.note,

@@ -13,7 +13,7 @@ import { amountText } from '~/core/coach/prescription';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import { decideProposals, ladderStates, openProposals, sessionsBetween } from '~/db/queries/coach';
 import { newestSeason } from '~/db/queries/plan';
-import { isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { heldQualities, layOutWeeks, makeWeek, schoolOf, toPlanWeek } from '~/server/plan.server';
 import type { Route } from './+types/week';
 
@@ -46,10 +46,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     today: picture.today,
     weekStart,
     thisWeek,
-    blocked:
-      picture.clearance.allows === 'nothing'
-        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
-        : undefined,
+    blocked: blockOf(picture.clearance),
     planned: newest !== undefined,
     week: week
       ? {

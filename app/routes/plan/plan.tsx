@@ -21,7 +21,7 @@ import {
   removeBlackout,
   removeEvent,
 } from '~/db/queries/plan';
-import { isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { planSeason } from '~/server/plan.server';
 import { todayIn } from '~/server/today';
 import type { Route } from './+types/plan';
@@ -96,10 +96,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return {
     athleteId: athlete.id,
     today: picture.today,
-    blocked:
-      picture.clearance.allows === 'nothing'
-        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
-        : undefined,
+    blocked: blockOf(picture.clearance),
     screened: picture.trials.length > 0,
     events: picture.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
       id,
@@ -112,13 +109,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     blackouts: blackouts
       .filter((each) => each.toDate >= addDays(picture.today, -7))
       .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
-    season: newest
-      ? {
-          warnings: newest.season.warnings,
-          madeOn: newest.season.createdAt.toISOString().slice(0, 10),
-          settings: newest.season.settings,
-        }
-      : undefined,
+    warnings: newest?.season.warnings ?? [],
     weeks: newest?.weeks ?? [],
     exposure,
     ids: { event: newId(), blackout: newId(), season: newId() },
@@ -197,7 +188,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 export default function PlanView({ loaderData, actionData }: Route.ComponentProps) {
-  const { athleteId, blocked, screened, events, weeks, season, today, blackouts, ids } = loaderData;
+  const { athleteId, blocked, screened, events, weeks, warnings, today, blackouts, ids } = loaderData;
   const busy = useNavigation().state !== 'idle';
   if (blocked) return <Blocked title="Not to be planned" {...blocked} athleteId={athleteId} />;
   if (!screened) {
@@ -225,7 +216,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
             </h2>
             <PlanAgain id={ids.season} busy={busy} label="Plan again from today" look="plain" />
           </div>
-          {season?.warnings.map((warning) => (
+          {warnings.map((warning) => (
             <p key={warning} className="mt-1">
               △ {warning}
             </p>

@@ -14,7 +14,7 @@ import { maximalOverload, orderBattery, proposeBattery } from '~/core/screen/bat
 import { targetFor } from '~/core/screen/score';
 import { newId } from '~/db/queries/coach';
 import { addScreening, screeningsOf } from '~/db/queries/screen';
-import { isUuid, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
+import { blockOf, isUuid, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
 import type { Route } from './+types/battery';
 
 const purposes = { first: 55, quick: 30 } as const;
@@ -65,10 +65,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   return {
     athleteId: athlete.id,
     today: picture.today,
-    blocked:
-      picture.clearance.allows === 'nothing'
-        ? { reasons: picture.clearance.reasons, liftedBy: picture.clearance.liftedBy }
-        : undefined,
+    blocked: blockOf(picture.clearance),
     purpose: minutes === purposes.quick ? 'quick' : 'first',
     open: past.find((each) => !each.completedAt)?.id,
     past: past
@@ -98,7 +95,6 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       replacedBy: each.replacedBy ? screenTest(each.replacedBy).name : undefined,
     })),
     uncovered: battery.uncovered.map((id) => quality(id).name),
-    minutes: battery.minutes,
     firstSide,
     id: newId(),
   };

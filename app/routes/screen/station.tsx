@@ -309,18 +309,10 @@ function Station({ loaderData }: Route.ComponentProps) {
           </ol>
         </nav>
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
-          <Form method="post">
-            <button
-              type="submit"
-              disabled={finishing || outbox.entries.length > 0 || trials.length === 0}
-              className={clsx(
-                'stone min-h-12 w-full px-3 font-bold',
-                allDone ? 'bg-zest text-night' : 'bg-night-3 disabled:opacity-60',
-              )}
-            >
-              {allDone ? 'Finish and rank' : 'Finish early and rank'}
-            </button>
-          </Form>
+          <FinishForm
+            ready={allDone}
+            disabled={finishing || outbox.entries.length > 0 || trials.length === 0}
+          />
           <p className="mt-2 text-[0.9rem] text-mortar">Press ? for the keys.</p>
         </div>
       </aside>
@@ -346,19 +338,31 @@ function Station({ loaderData }: Route.ComponentProps) {
           next={nextOpen >= 0 && isDone(test) ? tests[nextOpen] : undefined}
           onNext={() => go(nextOpen >= 0 ? nextOpen : (at + 1) % tests.length)}
         />
-        <Form method="post" className="mt-10 lg:hidden">
-          <button
-            type="submit"
+        <div className="mt-10 lg:hidden">
+          <FinishForm
+            ready={allDone}
             disabled={finishing || outbox.entries.length > 0 || trials.length === 0}
-            className={clsx(
-              'stone min-h-12 w-full px-3 font-bold',
-              allDone ? 'bg-zest text-night' : 'bg-night-3 disabled:opacity-60',
-            )}
-          >
-            {allDone ? 'Finish and rank' : 'Finish early and rank'}
-          </button>
-        </Form>
+          />
+        </div>
       </main>
     </div>
+  );
+}
+
+/** Ends the screen and ranks what it found; early while tests are open. */
+function FinishForm({ ready, disabled }: { ready: boolean; disabled: boolean }) {
+  return (
+    <Form method="post">
+      <button
+        type="submit"
+        disabled={disabled}
+        className={clsx(
+          'stone min-h-12 w-full px-3 font-bold',
+          ready ? 'bg-zest text-night' : 'bg-night-3 disabled:opacity-60',
+        )}
+      >
+        {ready ? 'Finish and rank' : 'Finish early and rank'}
+      </button>
+    </Form>
   );
 }
