@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { loadKindSchema, postureSchema } from './posture-schema';
 import { qualityIds } from './qualities';
 
 /** Zod shapes of the shipped trade data; parsed once, at load. */
@@ -29,7 +30,7 @@ export const rungSchema = z.object({
   id,
   name: z.string(),
   level: z.number().int().positive(),
-  posture: z.looseObject({ archetype: id }),
+  posture: postureSchema,
   unit: unitSchema,
   sided: z.boolean(),
   start: dose,
@@ -52,7 +53,7 @@ export const rungSchema = z.object({
   regress_on: z.array(id),
   lumbar: lumbarSchema,
   flexion_cycles_per_rep: z.number(),
-  load: z.object({ by: z.string(), start: z.number(), step: z.number(), max: z.number() }),
+  load: z.object({ by: loadKindSchema, start: z.number(), step: z.number(), max: z.number() }),
   sports: z.array(id),
   needs: z.array(id),
   needs_one_of: z.array(id).optional(),
