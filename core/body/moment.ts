@@ -270,11 +270,14 @@ function curl(body: Body, pose: Pose, load: Load): Moments {
   };
 }
 
-function carry(p: PostureOf<'carry'>, body: Body, load: Load): Moments {
+function carry(p: PostureOf<'carry'>, body: Body, load: Load, phase: number): Moments {
   const arm = body.length.biacromial / 2 + handOutside * body.statureM;
   // Equal weights in both hands cancel: nothing is left to resist.
   const newtons = p.sides === 'both' || load.by !== 'hand_kg' ? 0 : load.value * gravity;
-  return { main: 'anti_lateral', nm: { anti_lateral: newtons * arm }, axis: 'spine' };
+  // Bent to the side, the trunk's own weight comes in.
+  const pose = p.bend_deg ? poseOf(skeletonOf(p, body, phase), body) : undefined;
+  const trunk = pose ? cantileverNm(massPoints(pose, body, noLoad).filter(isCranial), pose.lumbar.x, 1) : 0;
+  return { main: 'anti_lateral', nm: { anti_lateral: newtons * arm + trunk }, axis: 'spine' };
 }
 
 function uprightCable(p: PostureOf<'upright_cable'>, body: Body, load: Load, phase: number): Moments {
@@ -315,7 +318,7 @@ export function momentsOf(
   setting: Setting = bareFloor,
 ): Moments | undefined {
   if (!hasMoment(p.archetype)) return undefined;
-  if (p.archetype === 'carry') return carry(p, body, load);
+  if (p.archetype === 'carry') return carry(p, body, load, phase);
   if (p.archetype === 'upright_cable') return uprightCable(p, body, load, phase);
   const pose = poseOf(skeletonOf(p, body, phase, setting), body);
   switch (p.archetype) {

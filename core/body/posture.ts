@@ -58,7 +58,12 @@ export interface PostureByArchetype {
     readonly legs: 'hooked' | 'down' | 'lifted' | 'ball';
     readonly twist: boolean;
   };
-  carry: { readonly sides: 'one' | 'both'; readonly moving: boolean };
+  carry: {
+    readonly sides: 'one' | 'both';
+    readonly moving: boolean;
+    /** Side bend toward the weight. */
+    readonly bend_deg?: number;
+  };
   upright_cable: {
     readonly stance: 'tall_kneel' | 'half_kneel' | 'stand' | 'split' | 'single_leg';
     readonly action: 'press_out' | 'hold' | 'chop' | 'lift';

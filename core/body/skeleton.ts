@@ -36,6 +36,7 @@ export interface Skeleton {
   readonly seenShank: Pair<number>;
   readonly seenUpperArm: Pair<number>;
   readonly seenForearm: Pair<number>;
+  readonly seenFoot: number;
 }
 
 export interface LegPose {
@@ -90,6 +91,8 @@ export function skeleton(
     seenShank: parts.seenShank ?? whole,
     seenUpperArm: parts.seenUpperArm ?? whole,
     seenForearm: parts.seenForearm ?? whole,
+    // From the front the feet point at the viewer.
+    seenFoot: parts.seenFoot ?? (parts.view === 'front' ? 0.35 : 1),
   };
 }
 
@@ -120,7 +123,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
     const hip = s.halfHips === 0 ? origin : along(origin, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
     const knee = along(hip, s.thigh[i], length.thigh * s.seenThigh[i]);
     const ankle = along(knee, s.shank[i], length.shank * s.seenShank[i]);
-    return { hip, knee, ankle, toe: along(ankle, s.foot[i], footReach * body.statureM) };
+    return { hip, knee, ankle, toe: along(ankle, s.foot[i], footReach * body.statureM * s.seenFoot) };
   };
   const arm = (i: 0 | 1): ArmPose => {
     const root =

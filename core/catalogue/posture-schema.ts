@@ -75,7 +75,12 @@ const shapes = [
     legs: z.enum(['hooked', 'down', 'lifted', 'ball']),
     twist: z.boolean(),
   }),
-  z.object({ archetype: z.literal('carry'), sides: z.enum(['one', 'both']), moving: z.boolean() }),
+  z.object({
+    archetype: z.literal('carry'),
+    sides: z.enum(['one', 'both']),
+    moving: z.boolean(),
+    bend_deg: z.number().min(0).max(40).optional(),
+  }),
   z.object({
     archetype: z.literal('upright_cable'),
     stance: z.enum(['tall_kneel', 'half_kneel', 'stand', 'split', 'single_leg']),

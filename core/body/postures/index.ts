@@ -50,7 +50,7 @@ export function skeletonOf(p: Posture, body: Body, phase = 1, setting: Setting =
     case 'hinge_hold':
       return hingeHold(p, body, phase);
     case 'carry':
-      return carry(p, body, phase, false);
+      return carry(p, body, phase);
     case 'upright_cable':
       return uprightCable(p, body, phase);
     case 'standing_leg':

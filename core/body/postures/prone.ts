@@ -53,9 +53,11 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   const thigh: [number, number] = [leg, leg];
   const shank: [number, number] = kneeling ? [180, 180] : [leg, leg];
   if (lifts.leg) thigh[0] = shank[0] = leg - legLiftDeg * phase;
+  // A knee drawn up outside the elbow points at the viewer, so that less of the thigh is seen.
+  const outside = lifts.tuck && !both ? mix(1, 0.62, phase) : 1;
   if (lifts.tuck) {
-    thigh[0] = mix(leg, both ? leg + 72 : 290, phase);
-    shank[0] = mix(leg, both ? leg - 10 : 205, phase);
+    thigh[0] = mix(leg, both ? leg + 72 : 296, phase);
+    shank[0] = mix(leg, both ? leg - 10 : 192, phase);
     if (both) [thigh[1], shank[1]] = [thigh[0], shank[0]];
   }
   const arm = -90 + degrees(Math.asin(Math.min(0.99, leverM / armM)));
@@ -74,7 +76,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
       lifts.leg
         ? mix(toes, leg - legLiftDeg + 70, phase)
         : lifts.tuck && !both
-          ? mix(-90, -120, phase)
+          ? mix(-90, -160, phase)
           : toes,
       toes,
     ],
@@ -88,6 +90,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
     trunk: line,
     thigh,
     shank,
+    seenThigh: [outside, 1],
     ...shared,
   });
 }
@@ -193,8 +196,9 @@ export function sideBridge(
     halfShoulders: -halfShoulders,
     thigh: [low, top],
     shank: [low, top],
-    seenShank: kneeling ? (bench ? [0.9, 0.45] : [0.45, 0.45]) : [1, 1],
-    foot: [low + 80, top - 80],
+    seenShank: kneeling ? (bench ? [1, 0.2] : [0.12, 0.12]) : [1, 1],
+    foot: [low, top],
+    seenFoot: kneeling && !bench ? 0.1 : 0.5,
     upperArm: [-90, topArm],
     forearm: onForearm ? [0, topArm] : [-90, topArm],
     seenForearm: onForearm ? [0.45, 1] : [1, 1],
@@ -203,7 +207,7 @@ export function sideBridge(
 }
 
 /** The trunk of all fours rises a little from hip to shoulder: arms are longer than thighs. */
-const allFoursDeg = 6;
+const allFoursDeg = 11;
 
 export function quadruped(p: PostureOf<'quadruped'>, body: Body, phase: number): Skeleton {
   const { length } = body;

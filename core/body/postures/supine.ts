@@ -87,13 +87,15 @@ const curlLegs: Record<PostureOf<'curl'>['legs'], [Pair<number>, Pair<number>]> 
 
 /** Curled up this far, the pelvis comes along: a lean-back from sitting. */
 const seatedFromDeg = 40;
+const seatedTallDeg = 82;
 
 export function curl(p: PostureOf<'curl'>, body: Body, phase: number): Skeleton {
-  const angle = p.angle_deg * phase;
   const seated = p.angle_deg >= seatedFromDeg;
+  // Leaning back from sitting tall, or curling up from the floor; a seated twist keeps its lean.
+  const angle = seated ? mix(p.twist ? p.angle_deg : seatedTallDeg, p.angle_deg, phase) : p.angle_deg * phase;
   const [hips, knees] = curlLegs[p.legs];
   const onBall = p.legs === 'ball';
-  const thorax = onBall ? angle : seated ? angle + 6 * phase : angle;
+  const thorax = onBall ? angle : seated ? angle + 6 : angle;
   const H = body.statureM;
   const arms = {
     reach: { upperArm: [thorax + 168, thorax + 168], forearm: [178, 178] },
@@ -152,7 +154,7 @@ export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Settin
         ? legs([0, 0], [0, 0])
         : legs([hooked.hips, hooked.hips], [hooked.knees, hooked.knees])),
     ...(p.position === 'balloon'
-      ? { upperArm: [70, 183], forearm: [-20, 180], armOnTrunk: [true, true], head: 10 }
+      ? { upperArm: [130, 183], forearm: [5, 180], armOnTrunk: [true, true], head: 10 }
       : onRibs),
   });
 }

@@ -88,9 +88,9 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
 }
 
 /** Seen from the front. The weight hangs on side 1: the working side is the other one. */
-export function carry(p: PostureOf<'carry'>, body: Body, phase: number, bend: boolean): Skeleton {
+export function carry(p: PostureOf<'carry'>, body: Body, phase: number): Skeleton {
   const step = p.moving ? phase : 0;
-  const lean = bend ? -18 * phase : 0;
+  const lean = -(p.bend_deg ?? 0) * phase;
   return skeleton({
     view: 'front',
     anchor: p.moving ? 'ankle1' : 'ankle0',
@@ -231,7 +231,7 @@ export function singleLegStance(
       halfShoulders: body.length.biacromial / 2,
       thigh: [-90, -86],
       shank: [-90, -90],
-      seenThigh: [1, box ? 1 : 0.55],
+      seenThigh: [1, box ? 1 : 0.35],
       seenShank: [1, box ? 0.86 : 1],
       foot: [-100, -80],
       upperArm: [-104, -76],
