@@ -54,6 +54,23 @@ export function repDose(
   return (wayS * moving) / points + still;
 }
 
+/**
+ * Seconds at the demanding moment that cost as much as one rep at a tempo, so that reps can be compared with holds.
+ *
+ * @param momentNm moment at a phase of the rep, newton metres
+ */
+export function equivalentHoldS(
+  momentNm: (phase: number) => number,
+  tempo: Tempo,
+  law: EnduranceLaw = trunkLaw,
+): number {
+  const peak = momentNm(1);
+  if (!(peak > 0)) return 0;
+  let moving = 0;
+  for (let i = 0; i < points; i += 1) moving += (Math.max(0, momentNm((i + 0.5) / points)) / peak) ** -law.b1;
+  return ((tempo.outS + tempo.backS) * moving) / points + tempo.holdS;
+}
+
 /** Dose of breaths held in a position. */
 export function breathDose(
   nm: number,

@@ -124,7 +124,7 @@ export function predictLimit(
   law: EnduranceLaw = trunkLaw,
 ): PredictedLimit | undefined {
   const share = nm / maxNm(capacity);
-  if (!(share >= smallestShare)) return undefined;
+  if (!(share >= smallestShare - 1e-9)) return undefined;
   const seconds = limitS(share, law);
   const factor = Math.max(narrowestBand, bandFactor(capacity.variance, law));
   return {

@@ -40,30 +40,50 @@ export function solveForLimit(knob: Knob, greatestNm: number, wantedS: number): 
       why: `${shown(wantedS)} would be under ${smallestShare * 100} % of the greatest moment, where the law only extrapolates: choose ${shown(limitS(smallestShare))} or less.`,
     };
   const wantedNm = share * greatestNm;
-  const easy = knob.nmAt(knob.easiest);
-  const hard = knob.nmAt(knob.hardest);
   const limitOf = (nm: number) =>
     nm > 0 ? shown(limitS(Math.max(nm / greatestNm, smallestShare))) : 'no limit';
-  if (wantedNm < easy)
+  const solved = solveForMoment(knob, wantedNm);
+  if (solved === 'below')
     return {
       ok: false,
-      why: `Too hard at its easiest: with ${knob.name} ${knob.easiest} ${knob.unit} the limit is ${limitOf(easy)}. Choose an easier rung.`,
+      why: `Too hard at its easiest: with ${knob.name} ${knob.easiest} ${knob.unit} the limit is ${limitOf(knob.nmAt(knob.easiest))}. Choose an easier rung.`,
     };
-  if (wantedNm > hard)
+  if (solved === 'above')
     return {
       ok: false,
-      why: `Too easy at its hardest: with ${knob.name} ${knob.hardest} ${knob.unit} the limit is still ${limitOf(hard)}. Choose a harder rung.`,
+      why: `Too easy at its hardest: with ${knob.name} ${knob.hardest} ${knob.unit} the limit is still ${limitOf(knob.nmAt(knob.hardest))}. Choose a harder rung.`,
     };
+  const nm = knob.nmAt(solved);
+  return { ok: true, value: solved, nm, limitS: limitS(nm / greatestNm) };
+}
+
+/**
+ * The setting of a knob that asks for a moment; `below` when even the easiest setting asks for more, `above` when the
+ * hardest asks for less.
+ */
+export function solveForMoment(knob: Knob, wantedNm: number): number | 'below' | 'above' {
+  if (wantedNm < knob.nmAt(knob.easiest)) return 'below';
+  if (wantedNm > knob.nmAt(knob.hardest)) return 'above';
+  // Regula falsi with the Illinois step: two or three rounds where the moment is linear, and always inside the range.
   let low = knob.easiest;
   let high = knob.hardest;
-  for (let i = 0; i < 60; i += 1) {
-    const middle = (low + high) / 2;
-    if (knob.nmAt(middle) < wantedNm) low = middle;
-    else high = middle;
+  let under = knob.nmAt(low) - wantedNm;
+  let over = knob.nmAt(high) - wantedNm;
+  for (let i = 0; i < 60 && over > under; i += 1) {
+    const value = high - (over * (high - low)) / (over - under);
+    const off = knob.nmAt(value) - wantedNm;
+    if (Math.abs(off) < 1e-9) return value;
+    if (off < 0) {
+      low = value;
+      under = off;
+      over /= 2;
+    } else {
+      high = value;
+      over = off;
+      under /= 2;
+    }
   }
-  const value = (low + high) / 2;
-  const nm = knob.nmAt(value);
-  return { ok: true, value, nm, limitS: limitS(nm / greatestNm) };
+  return (low + high) / 2;
 }
 
 const nm = (p: Posture, body: Body, load: Load, setting: Setting) =>

@@ -276,7 +276,9 @@ function carry(p: PostureOf<'carry'>, body: Body, load: Load, phase: number): Mo
   const newtons = p.sides === 'both' || load.by !== 'hand_kg' ? 0 : load.value * gravity;
   // Bent to the side, the trunk's own weight comes in.
   const pose = p.bend_deg ? poseOf(skeletonOf(p, body, phase), body) : undefined;
-  const trunk = pose ? cantileverNm(massPoints(pose, body, noLoad).filter(isCranial), pose.lumbar.x, 1) : 0;
+  const trunk = pose
+    ? Math.max(0, cantileverNm(massPoints(pose, body, noLoad).filter(isCranial), pose.lumbar.x, 1))
+    : 0;
   return { main: 'anti_lateral', nm: { anti_lateral: newtons * arm + trunk }, axis: 'spine' };
 }
 

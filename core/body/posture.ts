@@ -50,7 +50,8 @@ export interface PostureByArchetype {
   hinge_hold: {
     readonly trunk_deg_from_vertical: number;
     readonly arms: 'side' | 'bars' | 'crossed';
-    readonly stance: 'seated' | 'both' | 'single';
+    /** `bench`: face down, legs strapped to a bench, the trunk free over its edge. */
+    readonly stance: 'seated' | 'both' | 'single' | 'bench';
   };
   curl: {
     readonly angle_deg: number;

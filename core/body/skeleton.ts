@@ -111,71 +111,136 @@ export function along(from: Point, deg: number, metres: number): Point {
 /** Ankle to the ball of the foot, in statures; drawn, and used for the height of the ankle on the toes. */
 export const footReach = 0.11;
 
+interface Spot {
+  x: number;
+  y: number;
+}
+const step = (from: Point, deg: number, metres: number): Spot => {
+  const rad = (deg * Math.PI) / 180;
+  return { x: from.x + Math.cos(rad) * metres, y: from.y + Math.sin(rad) * metres };
+};
+const shift = (point: Spot, dx: number, dy: number): void => {
+  point.x += dx;
+  point.y += dy;
+};
+
+const same = (pair: Pair<number>): boolean => pair[0] === pair[1];
+const spot = ({ x, y }: Point): Spot => ({ x, y });
+const copyLeg = (l: LegPose) => ({
+  hip: spot(l.hip),
+  knee: spot(l.knee),
+  ankle: spot(l.ankle),
+  toe: spot(l.toe),
+});
+const copyArm = (a: ArmPose) => ({
+  shoulder: spot(a.shoulder),
+  elbow: spot(a.elbow),
+  wrist: spot(a.wrist),
+  hand: spot(a.hand),
+});
+
 /** From angles to joints: forward kinematics from the hip, then moved so that the anchor joint lies where it should. */
 export function poseOf(s: Skeleton, body: Body): Pose {
   const { length } = body;
-  const origin: Point = { x: 0, y: 0 };
-  const lumbar = along(origin, s.pelvis, length.toLumbar);
-  const t12 = along(lumbar, s.loin, length.toT12 - length.toLumbar);
-  const shoulder = along(t12, s.thorax, length.toShoulder - length.toT12);
-  const head = along(shoulder, s.head, length.toHead - length.toShoulder);
-  const leg = (i: 0 | 1): LegPose => {
-    const hip = s.halfHips === 0 ? origin : along(origin, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
-    const knee = along(hip, s.thigh[i], length.thigh * s.seenThigh[i]);
-    const ankle = along(knee, s.shank[i], length.shank * s.seenShank[i]);
-    return { hip, knee, ankle, toe: along(ankle, s.foot[i], footReach * body.statureM * s.seenFoot) };
+  const hip: Spot = { x: 0, y: 0 };
+  const lumbar = step(hip, s.pelvis, length.toLumbar);
+  const t12 = step(lumbar, s.loin, length.toT12 - length.toLumbar);
+  const shoulder = step(t12, s.thorax, length.toShoulder - length.toT12);
+  const head = step(shoulder, s.head, length.toHead - length.toShoulder);
+  const foot = footReach * body.statureM * s.seenFoot;
+  const leg = (i: 0 | 1) => {
+    const root =
+      s.halfHips === 0
+        ? { x: hip.x, y: hip.y }
+        : step(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
+    const knee = step(root, s.thigh[i], length.thigh * s.seenThigh[i]);
+    const ankle = step(knee, s.shank[i], length.shank * s.seenShank[i]);
+    return { hip: root, knee, ankle, toe: step(ankle, s.foot[i], foot) };
   };
-  const arm = (i: 0 | 1): ArmPose => {
+  const arm = (i: 0 | 1) => {
     const root =
       s.halfShoulders === 0
-        ? shoulder
-        : along(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
-    const elbow = along(root, s.upperArm[i], length.upperArm * s.seenUpperArm[i]);
-    const wrist = along(elbow, s.forearm[i], length.forearm * s.seenForearm[i]);
-    return {
-      shoulder: root,
-      elbow,
-      wrist,
-      hand: along(wrist, s.forearm[i], length.hand * 0.5 * s.seenForearm[i]),
+        ? { x: shoulder.x, y: shoulder.y }
+        : step(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
+    const elbow = step(root, s.upperArm[i], length.upperArm * s.seenUpperArm[i]);
+    const wrist = step(elbow, s.forearm[i], length.forearm * s.seenForearm[i]);
+    const beyond = (length.hand * 0.5) / length.forearm;
+    const hand = {
+      x: wrist.x + (wrist.x - elbow.x) * beyond,
+      y: wrist.y + (wrist.y - elbow.y) * beyond,
     };
+    return { shoulder: root, elbow, wrist, hand };
   };
-  const legs: Pair<LegPose> = [leg(0), leg(1)];
-  const arms: Pair<ArmPose> = [arm(0), arm(1)];
-  const placed = {
-    hip: origin,
-    shoulder,
-    ankle0: legs[0].ankle,
-    ankle1: legs[1].ankle,
-    knee0: legs[0].knee,
-    knee1: legs[1].knee,
-    hand0: arms[0].hand,
-  }[s.anchor];
+  const leg0 = leg(0);
+  const arm0 = arm(0);
+  // From the side, a second limb at the same angles lies over the first.
+  const legs = [
+    leg0,
+    s.halfHips === 0 &&
+    same(s.thigh) &&
+    same(s.shank) &&
+    same(s.foot) &&
+    same(s.seenThigh) &&
+    same(s.seenShank)
+      ? copyLeg(leg0)
+      : leg(1),
+  ] as const;
+  const arms = [
+    arm0,
+    s.halfShoulders === 0 &&
+    same(s.upperArm) &&
+    same(s.forearm) &&
+    same(s.seenUpperArm) &&
+    same(s.seenForearm)
+      ? copyArm(arm0)
+      : arm(1),
+  ] as const;
+  const placed = anchorOf(s.anchor, hip, shoulder, legs, arms);
   const dx = s.at.x - placed.x;
   const dy = s.at.y - placed.y;
-  const move = (p: Point): Point => ({ x: p.x + dx, y: p.y + dy });
-  const moveLeg = (l: LegPose): LegPose => ({
-    hip: move(l.hip),
-    knee: move(l.knee),
-    ankle: move(l.ankle),
-    toe: move(l.toe),
-  });
-  const moveArm = (a: ArmPose): ArmPose => ({
-    shoulder: move(a.shoulder),
-    elbow: move(a.elbow),
-    wrist: move(a.wrist),
-    hand: move(a.hand),
-  });
-  return {
-    view: s.view,
-    hip: move(origin),
-    lumbar: move(lumbar),
-    t12: move(t12),
-    shoulder: move(shoulder),
-    head: move(head),
-    legs: [moveLeg(legs[0]), moveLeg(legs[1])],
-    arms: [moveArm(arms[0]), moveArm(arms[1])],
-    armOnTrunk: s.armOnTrunk,
-  };
+  shift(hip, dx, dy);
+  shift(lumbar, dx, dy);
+  shift(t12, dx, dy);
+  shift(shoulder, dx, dy);
+  shift(head, dx, dy);
+  for (const l of legs) {
+    shift(l.hip, dx, dy);
+    shift(l.knee, dx, dy);
+    shift(l.ankle, dx, dy);
+    shift(l.toe, dx, dy);
+  }
+  for (const a of arms) {
+    shift(a.shoulder, dx, dy);
+    shift(a.elbow, dx, dy);
+    shift(a.wrist, dx, dy);
+    shift(a.hand, dx, dy);
+  }
+  return { view: s.view, hip, lumbar, t12, shoulder, head, legs, arms, armOnTrunk: s.armOnTrunk };
+}
+
+function anchorOf(
+  anchor: Skeleton['anchor'],
+  hip: Point,
+  shoulder: Point,
+  legs: Pair<LegPose>,
+  arms: Pair<ArmPose>,
+): Point {
+  switch (anchor) {
+    case 'hip':
+      return hip;
+    case 'shoulder':
+      return shoulder;
+    case 'ankle0':
+      return legs[0].ankle;
+    case 'ankle1':
+      return legs[1].ankle;
+    case 'knee0':
+      return legs[0].knee;
+    case 'knee1':
+      return legs[1].knee;
+    case 'hand0':
+      return arms[0].hand;
+  }
 }
 
 /**

@@ -4,6 +4,7 @@ import disputeData from './data/disputes.json';
 import equipmentData from './data/equipment.json';
 import faultData from './data/faults.json';
 import { ladderFiles } from './data/ladders';
+import principleData from './data/principles.json';
 import schoolData from './data/schools.json';
 import testData from './data/tests.json';
 import {
@@ -14,6 +15,7 @@ import {
   type Ladder,
   ladderSchema,
   type Rung,
+  rulesOfTheTradeSchema,
   schoolSchema,
   testSchema,
 } from './schema';
@@ -38,6 +40,14 @@ export const ladders = z.array(ladderSchema).parse(ladderFiles);
  * rest in part (weight 1).
  */
 export const screenTests = z.array(testSchema).parse(testData);
+/** Dose rules, principles and progression levers, as the trade words them. */
+export const rulesOfTheTrade = rulesOfTheTradeSchema.parse(principleData);
+
+/**
+ * Tests the station can take: all but those measured in several directions or on a rung of the tester's choice, which it
+ * does not ask for yet.
+ */
+export const stationTests = screenTests.filter((test) => !test.directions && !test.byRung);
 
 function index<T extends { id: string }>(what: string, rows: readonly T[]): (id: string) => T {
   const map = new Map(rows.map((row) => [row.id, row]));

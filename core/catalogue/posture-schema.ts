@@ -66,7 +66,7 @@ const shapes = [
     archetype: z.literal('hinge_hold'),
     trunk_deg_from_vertical: z.number().min(0).max(90),
     arms: z.enum(['side', 'bars', 'crossed']),
-    stance: z.enum(['seated', 'both', 'single']),
+    stance: z.enum(['seated', 'both', 'single', 'bench']),
   }),
   z.object({
     archetype: z.literal('curl'),

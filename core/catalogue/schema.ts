@@ -129,6 +129,19 @@ export const disputeSchema = z.object({
 });
 export type Dispute = z.infer<typeof disputeSchema>;
 
+export const doseRuleSchema = z.object({
+  id,
+  text: z.string(),
+  parameters: z.record(z.string(), z.unknown()),
+});
+export const principleSchema = z.object({ id, text: z.string() });
+export const leverSchema = z.object({ id, text: z.string(), changes: z.array(z.string()) });
+export const rulesOfTheTradeSchema = z.object({
+  dose_rules: z.array(doseRuleSchema),
+  principles: z.array(principleSchema),
+  progression_levers: z.array(leverSchema),
+});
+
 export const equipmentSchema = z.object({ id, name: z.string(), note: z.string().optional() });
 export type Equipment = z.infer<typeof equipmentSchema>;
 
@@ -165,6 +178,16 @@ export const testSchema = z.object({
   /** The clock or count stops here. */
   stopAt: z.number().optional(),
   levels: z.array(z.string()).optional(),
+  /** Measured in several directions; the result is the mean of their scores. */
+  directions: z.array(z.object({ id, name: z.string(), target: z.number().positive() })).optional(),
+  /** The tester chooses a rung, which gives target and quality. */
+  byRung: z.boolean().optional(),
+  /** The shape that is held or done, for the load model and the drawing. */
+  posture: postureSchema,
+  /** Outside load as a share of body mass (kg) or body weight (N). */
+  load: z.object({ by: loadKindSchema, bodyShare: z.number().positive() }).optional(),
+  /** Shapes held one after another, easiest first. */
+  stages: z.object({ holdS: z.number().positive(), postures: z.array(postureSchema).min(2) }).optional(),
   sided: z.boolean(),
   /** What the side means at set-up, for the side switch. */
   sideMeans: z.string().optional(),

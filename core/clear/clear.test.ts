@@ -66,7 +66,12 @@ describe('clear', () => {
 describe('gates', () => {
   it('keeps only breath and brace tests under acute back pain', () => {
     const allowed = screenTests.filter((test) => gateTest(test, ['acute_back_pain']).allowed);
-    expect(allowed.map((test) => test.id)).toEqual(['breath_prone', 'brace_on', 'brace_breathing']);
+    expect(allowed.map((test) => test.id)).toEqual([
+      'breath_prone',
+      'rib_expansion',
+      'brace_on',
+      'brace_breathing',
+    ]);
   });
 
   it('caps holds and says why a test is left out', () => {

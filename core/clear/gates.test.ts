@@ -5,9 +5,12 @@ import { disclaimer, stopSignIds, stopSigns } from './signs';
 
 /** What each caution removes, written out from the practice's safety rules. */
 const removed: [caution: string, tests: string[]][] = [
-  ['disc_flexion_sensitive', ['hollow_stage', 'trunk_flexor_hold']],
+  ['disc_flexion_sensitive', ['hollow_stage', 'trunk_flexor_hold', 'tuck_hold']],
   ['extension_sensitive', ['arch_hold']],
-  ['osteoporosis', ['hollow_stage', 'hop_stick', 'perturbed_brace', 'trunk_flexor_hold']],
+  [
+    'osteoporosis',
+    ['hollow_stage', 'hop_stick', 'perturbed_brace', 'roller_balance', 'trunk_flexor_hold', 'tuck_hold'],
+  ],
   ['postpartum', ['hollow_stage', 'hop_stick', 'leg_lowering_angle', 'suitcase_hold', 'trunk_flexor_hold']],
   [
     'pelvic_floor_symptoms',
@@ -16,13 +19,13 @@ const removed: [caution: string, tests: string[]][] = [
   ['hernia', ['hollow_stage', 'hop_stick', 'leg_lowering_angle', 'suitcase_hold', 'trunk_flexor_hold']],
   ['hypertension', []],
   ['heart_disease', []],
-  ['neck_pain', ['hollow_stage', 'trunk_flexor_hold']],
-  ['shoulder_pain', ['front_plank', 'press_out_hold', 'side_plank']],
+  ['neck_pain', ['hollow_stage', 'neck_flexor_hold', 'trunk_flexor_hold']],
+  ['shoulder_pain', ['adductor_side_plank', 'front_plank', 'press_out_hold', 'side_plank']],
   ['wrist_pain', []],
-  ['knee_pain', ['hop_stick', 'step_down']],
-  ['hip_impingement', []],
+  ['knee_pain', ['hop_stick', 'step_down', 'tuck_hold']],
+  ['hip_impingement', ['tuck_hold']],
   ['hamstring_strain', ['single_leg_bridge']],
-  ['balance_risk', ['ball_seat_lift', 'hop_stick', 'perturbed_brace']],
+  ['balance_risk', ['ball_seat_lift', 'hop_stick', 'perturbed_brace', 'roller_balance']],
   ['under_16', ['press_out_hold', 'suitcase_hold']],
 ];
 

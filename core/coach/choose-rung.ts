@@ -23,26 +23,34 @@ export interface RungContext {
   readonly capability: Readonly<Partial<Record<QualityId, number>>>;
 }
 
-/** Why a rung cannot be offered in this context; undefined when it can. Cautions first, then school, then equipment. */
-export function rungBar(ladder: Ladder, each: Rung, context: RungContext): string | undefined {
-  const barred = cautionBar(ladder, each, context.cautions);
-  if (barred) return `caution: ${barred}`;
-  const own = school(context.schoolId);
-  if (ladder.schools[context.schoolId] === 'avoids') return `the school "${own.name}" leaves this ladder out`;
+/** Why a school leaves a rung out; undefined when it does not. */
+export function schoolBar(ladder: Ladder, each: Rung, schoolId: string): string | undefined {
+  const own = school(schoolId);
+  if (ladder.schools[schoolId] === 'avoids') return `the school "${own.name}" leaves this ladder out`;
   if (own.avoid_lumbar.includes(each.lumbar))
     return `the school "${own.name}" leaves out ${each.lumbar} of the low back`;
   if (each.disputed) {
     const dispute = disputes.find((d) => d.id === each.disputed);
-    if (dispute && !dispute.used_by.includes(context.schoolId))
+    if (dispute && !dispute.used_by.includes(schoolId))
       return `disputed (${dispute.exercise.toLowerCase()}), not used by "${own.name}"`;
   }
-  const missing = each.needs.filter(
-    (need) => need !== 'none' && need !== 'mat' && !context.kit.includes(need),
-  );
+  return undefined;
+}
+
+/** What kit a rung lacks; undefined when nothing is missing. */
+export function kitBar(each: Rung, kit: readonly string[]): string | undefined {
+  const missing = each.needs.filter((need) => need !== 'none' && need !== 'mat' && !kit.includes(need));
   if (missing.length > 0) return `needs ${missing.join(', ')}`;
-  if (each.needs_one_of && !each.needs_one_of.some((need) => context.kit.includes(need)))
+  if (each.needs_one_of && !each.needs_one_of.some((need) => kit.includes(need)))
     return `needs ${each.needs_one_of.join(' or ')}`;
   return undefined;
+}
+
+/** Why a rung cannot be offered in this context; undefined when it can. Cautions first, then school, then equipment. */
+export function rungBar(ladder: Ladder, each: Rung, context: RungContext): string | undefined {
+  const barred = cautionBar(ladder, each, context.cautions);
+  if (barred) return `caution: ${barred}`;
+  return schoolBar(ladder, each, context.schoolId) ?? kitBar(each, context.kit);
 }
 
 /** A prerequisite is met when it, or a harder rung of its ladder, is owned, or its quality already scores 70 or more. */

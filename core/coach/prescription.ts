@@ -1,4 +1,5 @@
 import { type AmountUnit, type Rung, rung, type Side } from '~/core/catalogue';
+import { startLoad } from '~/core/catalogue/rung-load';
 
 /** Where an athlete stands on one ladder: the rung and the dose of the next session. */
 export interface LadderState {
@@ -103,19 +104,9 @@ const loadWords: Readonly<Record<string, string>> = {
   spring_N: 'N spring',
 };
 
-/**
- * Starting load of a rung for this body, in words; null for body weight. The catalogue's figures suit a 70 kg trained
- * adult and scale by body mass; under 16 a hand or pelvis load stays within 10 % of body mass, a cable within 8 % of
- * body weight.
- */
+/** Starting load of a rung for this body, in words; null for body weight. */
 export function loadText(each: Rung, massKg: number, under16: boolean): string | null {
-  const words = loadWords[each.load.by];
-  if (!words || each.load.start <= 0) return null;
-  let value = (each.load.start * massKg) / 70;
-  if (under16)
-    value = each.load.by.endsWith('_N')
-      ? Math.min(value, 0.08 * massKg * 9.80665)
-      : Math.min(value, 0.1 * massKg);
-  const rounded = each.load.by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.round(value * 2) / 2;
-  return `${rounded} ${words}`;
+  const { by, value } = startLoad(each, massKg, under16);
+  const words = loadWords[by];
+  return words && value > 0 ? `${value} ${words}` : null;
 }

@@ -4,7 +4,7 @@ import type { Load, Posture } from '~/core/body/posture';
 import { benchHeight } from '~/core/body/postures/prone';
 import type { Setting } from '~/core/body/postures/setting';
 import { rollerDiameterM } from '~/core/body/postures/supine';
-import { stepHeight } from '~/core/body/postures/upright';
+import { overBenchHeight, stepHeight } from '~/core/body/postures/upright';
 import type { Point, Pose } from '~/core/body/skeleton';
 
 /** The kit around a figure, in the units of the scene. */
@@ -102,6 +102,10 @@ function ofArchetype(p: Posture, pose: Pose, body: Body, setting: Setting, phase
       return [ball(at, radius)];
     }
     case 'hinge_hold': {
+      if (p.stance === 'bench')
+        return [
+          block(leg.ankle.x - 4, -overBenchHeight * 100, pose.hip.x - leg.ankle.x + 6, overBenchHeight * 100),
+        ];
       if (p.stance === 'seated') return [block(pose.hip.x - 14, pose.hip.y + 5, 20, -pose.hip.y - 5)];
       if (p.arms === 'bars') return [line('bar', arm.hand, { x: arm.hand.x, y: 0 })];
       return has('box') ? [block(leg.ankle.x - 30, -18, 20, 18)] : [];

@@ -8,7 +8,7 @@ import {
   quality,
   type ScreenTest,
   type SideKey,
-  screenTests,
+  stationTests,
 } from '~/core/catalogue';
 import { cautionBar, gateTest } from '~/core/clear/gates';
 import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess';
@@ -87,7 +87,7 @@ function settlingTest(
   cautions: readonly string[],
   kit: readonly string[],
 ): ScreenTest | undefined {
-  const serving = screenTests.filter(
+  const serving = stationTests.filter(
     (test) =>
       test.feeds.some((feed) => feed.quality === id) &&
       gateTest(test, cautions).allowed &&

@@ -6,7 +6,7 @@ import {
   type ScreenTest,
   type Side,
   screenTest,
-  screenTests,
+  stationTests,
 } from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
 
@@ -59,8 +59,8 @@ const preferred: Readonly<Record<string, readonly string[]>> = {
   ],
   running: ['step_down', 'pelvic_drop_stance', 'single_leg_bridge', 'bird_dog_hold'],
   cycling: ['hinge_hold', 'trunk_extensor_hold', 'bird_dog_hold'],
-  riding: ['ball_seat_lift', 'suitcase_hold', 'hinge_hold'],
-  skiing: ['press_out_hold', 'front_plank', 'trunk_extensor_hold'],
+  riding: ['ball_seat_lift', 'suitcase_hold', 'hinge_hold', 'adductor_side_plank'],
+  skiing: ['press_out_hold', 'front_plank', 'trunk_extensor_hold', 'tuck_hold'],
   gymnastics: ['hollow_stage', 'arch_hold', 'front_plank', 'leg_lowering_angle'],
 };
 
@@ -128,9 +128,9 @@ export function maximalOverload(testIds: readonly string[]): string | undefined 
  * with the reason and what replaces them.
  */
 export function proposeBattery(input: BatteryInput): Battery {
-  const gates = new Map(screenTests.map((test) => [test.id, gateTest(test, input.cautions, input.allows)]));
+  const gates = new Map(stationTests.map((test) => [test.id, gateTest(test, input.cautions, input.allows)]));
   const gateOf = (id: string) => gates.get(id) as TestGate;
-  const wanted = screenTests.filter((test) => hasKit(test, input.kit));
+  const wanted = stationTests.filter((test) => hasKit(test, input.kit));
   const allowed = wanted.filter((test) => gateOf(test.id).allowed);
   const chosen = new Map<string, string>();
   const byDemand = [...qualityIds].sort((a, b) => input.discipline.profile[b] - input.discipline.profile[a]);

@@ -7,7 +7,7 @@ import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
-import { discipline, quality, screenTest, screenTests } from '~/core/catalogue';
+import { discipline, quality, screenTest, stationTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
 import { targetText } from '~/core/link/sentence';
 import { maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery';
@@ -82,7 +82,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       capS: item.gate.capS,
       notes: item.gate.notes,
     })),
-    others: screenTests
+    others: stationTests
       .filter(
         (test) =>
           !chosen.has(test.id) &&
@@ -119,7 +119,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     return refuse(`Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`, 409);
   const parsed = schema.safeParse({ ...Object.fromEntries(form), testIds: form.getAll('testIds') });
   if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The battery could not be read.');
-  const known = parsed.data.testIds.filter((id) => screenTests.some((test) => test.id === id));
+  const known = parsed.data.testIds.filter((id) => stationTests.some((test) => test.id === id));
   const barred = known
     .map((id) => ({
       id,

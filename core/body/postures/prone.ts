@@ -22,9 +22,8 @@ function shoulderHeightM(armM: number, leverM: number, supportM: number): number
 const incline = (riseM: number, lengthM: number) =>
   degrees(Math.asin(Math.max(-0.9, Math.min(0.9, riseM / lengthM))));
 
-/** A lifted leg of a plank, and the raised top leg of a side plank, from the line of the body. */
-const legLiftDeg = 16;
-const topLegDeg = 40;
+/** The raised top leg of a side plank, from the line of the body. */
+const topLegDeg = 48;
 
 /** Head to the right, feet to the left at x = 0; the working side is in front. */
 export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: number): Skeleton {
@@ -42,6 +41,8 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   const below = kneeling ? length.thigh : length.thigh + length.shank;
   const rise = shoulderHeightM(armM, leverM, handSupport) - footSupport;
   const line = incline(rise, below + length.toShoulder);
+  // A leg is lifted as far above the level as the other lies below it, so that its weight stays where it was.
+  const legLift = Math.min(20, 2 * line);
   const pike = (p.pike_deg ?? 0) * (1 - phase);
   const leg = 180 + line;
   const lifts = {
@@ -52,7 +53,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   const both = lifts.tuck && p.feet === 'ball';
   const thigh: [number, number] = [leg, leg];
   const shank: [number, number] = kneeling ? [180, 180] : [leg, leg];
-  if (lifts.leg) thigh[0] = shank[0] = leg - legLiftDeg * phase;
+  if (lifts.leg) thigh[0] = shank[0] = leg - legLift * phase;
   // A knee drawn up outside the elbow points at the viewer, so that less of the thigh is seen.
   const outside = lifts.tuck && !both ? mix(1, 0.62, phase) : 1;
   if (lifts.tuck) {
@@ -73,11 +74,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
     upperArm,
     forearm,
     foot: [
-      lifts.leg
-        ? mix(toes, leg - legLiftDeg + 70, phase)
-        : lifts.tuck && !both
-          ? mix(-90, -160, phase)
-          : toes,
+      lifts.leg ? mix(toes, leg - legLift + 70, phase) : lifts.tuck && !both ? mix(-90, -160, phase) : toes,
       toes,
     ],
   } as const;

@@ -21,8 +21,8 @@ function legs(hips: Pair<number>, knees: Pair<number>): Pick<Skeleton, 'thigh' |
   };
 }
 
-const base = (body: Body) =>
-  ({ anchor: 'hip', at: { x: 0, y: lyingHeight * body.statureM }, trunk: 0 }) as const;
+/** The hip joint of a body lying on the floor. */
+const hipAt = (body: Body) => ({ x: 0, y: lyingHeight * body.statureM });
 
 /** How far the shoulder blades lift off the floor in the hollow shapes, degrees at T12. */
 const hollowLift = 20;
@@ -38,6 +38,25 @@ function startLeg(p: PostureOf<'supine_limbs'>, i: 0 | 1): [hip: number, knee: n
   return [Math.max(90, hip), knee === 0 ? 0 : 90];
 }
 
+const wallForearms: Pair<number> = [15, 15];
+const alongFloor: Pair<number> = [180, 180];
+
+/** Direction of both upper arms; `over` is where an arm on its way overhead has come to. */
+function armsDeg(arms: PostureOf<'supine_limbs'>['arms'], over: number, thoraxLifted: boolean): Pair<number> {
+  switch (arms) {
+    case 'overhead':
+      return [over, over];
+    case 'one_overhead':
+      return [90, over];
+    case 'vertical':
+      return [90, 90];
+    case 'wall_press':
+      return [70, 70];
+    case 'side':
+      return thoraxLifted ? [176, 176] : [183, 183];
+  }
+}
+
 export function supineLimbs(p: PostureOf<'supine_limbs'>, body: Body, phase: number): Skeleton {
   const start: Pair<[number, number]> = [startLeg(p, 0), startLeg(p, 1)];
   const hips: Pair<number> = [mix(start[0][0], p.hips_deg[0], phase), mix(start[1][0], p.hips_deg[1], phase)];
@@ -47,21 +66,20 @@ export function supineLimbs(p: PostureOf<'supine_limbs'>, body: Body, phase: num
   ];
   const thorax = p.thorax_lifted ? hollowLift : 0;
   const over = mix(90, thorax + 8, phase);
-  const upper: Record<typeof p.arms, Pair<number>> = {
-    overhead: [over, over],
-    one_overhead: [90, over],
-    vertical: [90, 90],
-    wall_press: [70, 70],
-    side: p.thorax_lifted ? [176, 176] : [183, 183],
-  };
+  const under = legs(hips, knees);
+  const arms = armsDeg(p.arms, over, p.thorax_lifted);
   return skeleton({
-    ...base(body),
+    anchor: 'hip',
+    at: hipAt(body),
+    trunk: 0,
     loin: p.thorax_lifted ? 4 : 0,
     thorax,
     head: p.thorax_lifted ? thorax + 14 : 2,
-    ...legs(hips, knees),
-    upperArm: upper[p.arms],
-    forearm: p.arms === 'wall_press' ? [15, 15] : p.arms === 'side' ? [180, 180] : upper[p.arms],
+    thigh: under.thigh,
+    shank: under.shank,
+    foot: under.foot,
+    upperArm: arms,
+    forearm: p.arms === 'wall_press' ? wallForearms : p.arms === 'side' ? alongFloor : arms,
     armOnTrunk: p.arms === 'side' ? [true, true] : [false, false],
   });
 }
@@ -89,6 +107,18 @@ const curlLegs: Record<PostureOf<'curl'>['legs'], [Pair<number>, Pair<number>]> 
 const seatedFromDeg = 40;
 const seatedTallDeg = 82;
 
+/** Leaning back, the arms reach for the knees; in a twist the hands stay before the chest. */
+function curlArms(
+  p: PostureOf<'curl'>,
+  thorax: number,
+  seated: boolean,
+): { readonly upper: number; readonly fore: number } {
+  if (p.arms === 'crossed') return { upper: thorax + 195, fore: thorax + 50 };
+  if (p.arms === 'behind_head') return { upper: thorax + 70, fore: thorax - 58 };
+  if (!seated) return { upper: thorax + 168, fore: 178 };
+  return p.twist ? { upper: 262, fore: 105 } : { upper: 215, fore: 170 };
+}
+
 export function curl(p: PostureOf<'curl'>, body: Body, phase: number): Skeleton {
   const seated = p.angle_deg >= seatedFromDeg;
   // Leaning back from sitting tall, or curling up from the floor; a seated twist keeps its lean.
@@ -96,26 +126,27 @@ export function curl(p: PostureOf<'curl'>, body: Body, phase: number): Skeleton 
   const [hips, knees] = curlLegs[p.legs];
   const onBall = p.legs === 'ball';
   const thorax = onBall ? angle : seated ? angle + 6 : angle;
-  const H = body.statureM;
-  const arms = {
-    reach: { upperArm: [thorax + 168, thorax + 168], forearm: [178, 178] },
-    crossed: { upperArm: [thorax + 195, thorax + 195], forearm: [thorax + 50, thorax + 50] },
-    behind_head: { upperArm: [thorax + 70, thorax + 70], forearm: [thorax - 58, thorax - 58] },
-  } as const;
-  const { upperArm, forearm } =
-    seated && p.arms === 'reach' ? ({ upperArm: [215, 215], forearm: [170, 170] } as const) : arms[p.arms];
+  const under = onBall
+    ? ballLegs(body)
+    : seated && p.legs === 'lifted'
+      ? legs([60, 60], [62, 62])
+      : legs(hips, knees);
+  const arms = curlArms(p, thorax, seated);
+  const behind = p.arms === 'behind_head';
   return skeleton({
-    ...base(body),
-    ...(onBall ? { at: { x: 0, y: ballDiameterM(body) - 0.01 * H } } : {}),
+    anchor: 'hip',
+    at: onBall ? { x: 0, y: ballDiameterM(body) - 0.01 * body.statureM } : hipAt(body),
     pelvis: onBall ? 8 : seated ? angle * 0.85 : 0,
     loin: onBall ? 4 : seated ? angle * 0.95 : angle * 0.25,
     thorax,
     head: thorax + 12,
-    ...(onBall ? ballLegs(body) : legs(hips, knees)),
-    ...(onBall ? {} : p.legs === 'lifted' && seated ? legs([60, 60], [62, 62]) : {}),
-    upperArm,
-    forearm,
-    seenUpperArm: p.arms === 'behind_head' ? [0.7, 0.7] : [1, 1],
+    thigh: under.thigh,
+    shank: under.shank,
+    foot: under.foot,
+    upperArm: [arms.upper, arms.upper],
+    forearm: [arms.fore, arms.fore],
+    seenUpperArm: behind ? [0.7, 0.7] : [1, 1],
+    seenForearm: seated && p.twist ? [0.6, 0.6] : [1, 1],
     armOnTrunk: p.arms === 'crossed' ? [true, true] : [false, false],
   });
 }
@@ -134,7 +165,9 @@ const onRibs = { upperArm: [193, 193], forearm: [150, 150], armOnTrunk: [true, t
 export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Setting): Skeleton {
   if (p.position === 'prone')
     return skeleton({
-      ...base(body),
+      anchor: 'hip',
+      at: hipAt(body),
+      trunk: 0,
       head: -4,
       ...legs([0, 0], [0, 0]),
       foot: [200, 200],
@@ -146,7 +179,9 @@ export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Settin
   const tucked = p.position === 'supine_90_90' || p.position === 'balloon';
   const straight = setting.needs.includes('towel');
   return skeleton({
-    ...base(body),
+    anchor: 'hip',
+    at: hipAt(body),
+    trunk: 0,
     head: 3,
     ...(tucked
       ? legs([98, 98], [98, 98])
@@ -161,7 +196,9 @@ export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Settin
 
 export function braceSupine(body: Body): Skeleton {
   return skeleton({
-    ...base(body),
+    anchor: 'hip',
+    at: hipAt(body),
+    trunk: 0,
     head: 3,
     ...legs([hooked.hips, hooked.hips], [hooked.knees, hooked.knees]),
     upperArm: [196, 196],
@@ -207,7 +244,9 @@ export function springLeg(p: PostureOf<'spring_leg'>, body: Body, phase: number)
   const arms = { upperArm: [184, 184], forearm: [180, 180], armOnTrunk: [true, true] } as const;
   if (p.task === 'press_out')
     return skeleton({
-      ...base(body),
+      anchor: 'hip',
+      at: hipAt(body),
+      trunk: 0,
       head: 3,
       ...legs([mix(85, 40, phase), mix(85, 40, phase)], [mix(95, 3, phase), mix(95, 3, phase)]),
       ...arms,
@@ -229,7 +268,9 @@ export function springLeg(p: PostureOf<'spring_leg'>, body: Body, phase: number)
 
 export function neckNod(body: Body, phase: number): Skeleton {
   return skeleton({
-    ...base(body),
+    anchor: 'hip',
+    at: hipAt(body),
+    trunk: 0,
     ...legs([hooked.hips, hooked.hips], [hooked.knees, hooked.knees]),
     thorax: 1,
     head: mix(2, 24, phase),

@@ -2,7 +2,7 @@ import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
 import { mix, type Pair, reach, type Skeleton, skeleton } from '../skeleton';
-import { jointHeight, type Setting } from './setting';
+import { jointHeight, lyingHeight, type Setting } from './setting';
 
 const standAt = (body: Body) => ({ x: 0, y: body.length.footHeight });
 
@@ -42,10 +42,24 @@ export function wallStand(body: Body): Skeleton {
   });
 }
 
+/** A bench high enough for a trunk to hang over its edge, in statures. */
+export const overBenchHeight = 0.42;
+
 export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number): Skeleton {
   const lean = p.trunk_deg_from_vertical * phase;
   const trunk = 90 - lean;
   const H = body.statureM;
+  if (p.stance === 'bench')
+    return skeleton({
+      anchor: 'hip',
+      at: { x: 0, y: (overBenchHeight + lyingHeight) * H },
+      trunk,
+      thigh: [180, 180],
+      foot: [200, 200],
+      upperArm: [trunk + 205, trunk + 205],
+      forearm: [trunk - 40, trunk - 40],
+      armOnTrunk: [true, true],
+    });
   if (p.stance === 'seated')
     return skeleton({
       anchor: 'hip',

@@ -1,0 +1,152 @@
+import type { Body } from '~/core/body/anthropometry';
+import { findCapacity, type KnownCapacity } from '~/core/body/capacity';
+import { type PredictedLimit, predictLimit, smallestShare } from '~/core/body/endurance';
+import { angleKnob, type Knob, leverKnob, loadKnob, solveForMoment } from '~/core/body/inverse';
+import { directionNames, type Moments, relativePercent } from '~/core/body/moment';
+import type { Archetype, Load, LoadKind } from '~/core/body/posture';
+import { mainNm, rungMoments, startLoad } from './rung-load';
+import type { Ladder, Rung } from './schema';
+
+/** One rung of a ladder with its numbers for one body. */
+export interface LeverRow {
+  readonly rungId: string;
+  readonly load: Load;
+  readonly moments: Moments | undefined;
+  /** Main moment, newton metres. */
+  readonly nm: number | undefined;
+  /** % of body weight x stature. */
+  readonly relative: number | undefined;
+  /** Against the athlete's capacity; undefined without one or under the smallest share. */
+  readonly limit: PredictedLimit | undefined;
+  /** Where the capacity comes from, or why there is no number. */
+  readonly basis: string;
+  /** Change of the moment from the rung before, %. */
+  readonly jumpPercent: number | undefined;
+  /** For a jump over the limit: a step that halves it. */
+  readonly between: string | undefined;
+}
+
+/** A jump from rung to rung over this is marked. */
+export const bigJumpPercent = 25;
+
+/** Load that can be added to an archetype without changing its shape, and the most of it (for 70 kg). */
+const addable: Readonly<Partial<Record<Archetype, readonly [by: LoadKind, most: number]>>> = {
+  prone_bridge: ['pelvis_kg', 20],
+  supine_bridge: ['pelvis_kg', 40],
+  supine_limbs: ['ankle_kg', 3],
+  side_bridge: ['ankle_kg', 2],
+  quadruped: ['ankle_kg', 2],
+  prone_extension: ['ankle_kg', 2],
+  hinge_hold: ['vest_kg', 10],
+  carry: ['hand_kg', 36],
+  upright_cable: ['cable_N', 160],
+  curl: ['hand_kg', 5],
+  standing_leg: ['ankle_kg', 1],
+};
+
+const places: Readonly<Record<LoadKind, string>> = {
+  none: '',
+  pelvis_kg: 'kg on the pelvis',
+  vest_kg: 'kg vest',
+  ankle_kg: 'kg at each moving ankle',
+  hand_kg: 'kg held',
+  cable_N: 'N in the cable',
+  band_N: 'N in the band',
+  spring_N: 'N spring',
+};
+
+/** "2.5 kg on the pelvis"; undefined for none. */
+export const loadInWords = (load: Load): string | undefined =>
+  load.value > 0 && load.by !== 'none' ? `${load.value} ${places[load.by]}` : undefined;
+
+interface Step {
+  readonly knob: Knob | undefined;
+  readonly words: (value: number) => string;
+}
+
+/** A step between two rungs that asks for half the jump, in words; undefined when no knob reaches it. */
+function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, body: Body): string | undefined {
+  const wanted = (easyNm + hardNm) / 2;
+  const near = { needs: easy.needs };
+  const [by, most] = addable[easy.posture.archetype] ?? ['none', 0];
+  const steps: Step[] = [
+    {
+      knob: angleKnob(hard.posture, body, { needs: hard.needs }),
+      words: (value) =>
+        hard.posture.archetype === 'hinge_hold'
+          ? `${hard.name}, trunk only ${Math.round(value)}° from upright`
+          : `${hard.name}, legs only down to ${Math.round(90 - value)}° above the floor`,
+    },
+    {
+      knob: leverKnob(easy.posture, body, near),
+      words: (value) => `${easy.name}, support ${Math.round(value * body.statureM * 100)} cm further ahead`,
+    },
+    {
+      knob: by === 'none' ? undefined : loadKnob(easy.posture, body, by, (most * body.massKg) / 70, near),
+      words: (value) =>
+        `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.max(0.25, Math.round(value * 4) / 4)} ${places[by]}`,
+    },
+  ];
+  for (const { knob, words } of steps) {
+    if (!knob) continue;
+    const value = solveForMoment(knob, wanted);
+    if (typeof value === 'number') return words(value);
+  }
+  return undefined;
+}
+
+/**
+ * The lever table of a ladder: each rung's moment for a body under its starting load, the predicted limit against what is
+ * known of the athlete, and the jump from the rung before (of the same direction), with a step between where it is big.
+ */
+export function leverTable(
+  ladder: Ladder,
+  body: Body,
+  known: readonly KnownCapacity[] = [],
+  under16 = false,
+): LeverRow[] {
+  let before: { rung: Rung; nm: number; main: string } | undefined;
+  return ladder.rungs.map((rung) => {
+    const load = startLoad(rung, body.massKg, under16);
+    const moments = rungMoments(ladder, rung, body, load);
+    if (!moments) {
+      return {
+        rungId: rung.id,
+        load,
+        moments,
+        nm: undefined,
+        relative: undefined,
+        limit: undefined,
+        basis: 'No moment: dosed by amount and grade.',
+        jumpPercent: undefined,
+        between: undefined,
+      };
+    }
+    const nm = mainNm(moments);
+    const found = findCapacity(known, moments.main, rung.posture.archetype);
+    const limit = found && nm > 0 ? predictLimit(nm, found.capacity) : undefined;
+    const basis = !found
+      ? `No hold of ${directionNames[moments.main]} screened yet: no limit.`
+      : !limit
+        ? `Under ${smallestShare * 100} % of the greatest moment: dosed by amount.`
+        : `${found.source}${found.prior ? ', another shape of the same direction: a wide band' : ''}.`;
+    const same = before && before.main === moments.main ? before : undefined;
+    const jumpPercent = same && same.nm > 1 ? (100 * (nm - same.nm)) / same.nm : undefined;
+    const between =
+      same && jumpPercent !== undefined && jumpPercent > bigJumpPercent
+        ? stepBetween(same.rung, rung, same.nm, nm, body)
+        : undefined;
+    if (nm > 1) before = { rung, nm, main: moments.main };
+    return {
+      rungId: rung.id,
+      load,
+      moments,
+      nm,
+      relative: relativePercent(nm, body),
+      limit,
+      basis,
+      jumpPercent,
+      between,
+    };
+  });
+}

@@ -1,0 +1,49 @@
+import { type Body, gravity } from '~/core/body/anthropometry';
+import { hasMoment, type Moments, momentsOf } from '~/core/body/moment';
+import type { Load } from '~/core/body/posture';
+import type { Ladder, Rung } from './schema';
+
+/** A rung's outside load for a body, and the moment it asks for. */
+
+/** Catalogue loads suit a trained adult of this mass and scale with body mass. */
+const loadForKg = 70;
+/** Under 16: a weight stays within this share of body mass, a cable within this share of body weight. */
+const youthShare = { kg: 0.1, N: 0.08 } as const;
+
+/** The load a rung starts with for this body: kilograms to the half, newtons to the five. */
+export function startLoad(rung: Rung, massKg: number, under16: boolean): Load {
+  const { by, start } = rung.load;
+  if (by === 'none' || start <= 0) return { by, value: 0 };
+  const newtons = by.endsWith('_N');
+  const scaled = (start * massKg) / loadForKg;
+  const most = newtons ? youthShare.N * massKg * gravity : youthShare.kg * massKg;
+  const value = under16 ? Math.min(scaled, most) : scaled;
+  return { by, value: newtons ? Math.round(value / 5) * 5 : Math.round(value * 2) / 2 };
+}
+
+/** Qualities that are dosed by breaths, time, reps and grade, whatever the posture. */
+const withoutMoment: ReadonlySet<string> = new Set([
+  'breath_brace',
+  'pelvic_level',
+  'reactive',
+  'neck_control',
+]);
+
+/** Does the load model speak for this rung? */
+export const rungHasMoment = (ladder: Pick<Ladder, 'quality'>, rung: Rung): boolean =>
+  !withoutMoment.has(ladder.quality) && hasMoment(rung.posture.archetype);
+
+/** Moments of a rung at its demanding instant, newton metres; undefined where the model does not speak. */
+export function rungMoments(
+  ladder: Pick<Ladder, 'quality'>,
+  rung: Rung,
+  body: Body,
+  load: Load,
+  phase = 1,
+): Moments | undefined {
+  return rungHasMoment(ladder, rung)
+    ? momentsOf(rung.posture, body, load, phase, { needs: rung.needs })
+    : undefined;
+}
+
+export const mainNm = (moments: Moments): number => moments.nm[moments.main] ?? 0;

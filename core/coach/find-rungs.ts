@@ -1,0 +1,75 @@
+import type { Archetype } from '~/core/body/posture';
+import { disputes, type Ladder, ladders, type Rung } from '~/core/catalogue';
+import { cautionBar } from '~/core/clear/gates';
+import { kitBar, schoolBar } from './choose-rung';
+
+/** What the library is searched by; empty means anything. */
+export interface RungSearch {
+  readonly text?: string | undefined;
+  readonly quality?: string | undefined;
+  readonly sport?: string | undefined;
+  /** Only rungs that can be done with this kit. */
+  readonly kit?: readonly string[] | undefined;
+  readonly school?: string | undefined;
+  readonly cautions?: readonly string[] | undefined;
+  readonly archetype?: Archetype | undefined;
+}
+
+export interface RungFound {
+  readonly rung: Rung;
+  /** Why it is left out; undefined when it fits. */
+  readonly out: string | undefined;
+}
+export interface LadderFound {
+  readonly ladder: Ladder;
+  readonly rungs: readonly RungFound[];
+  readonly fitting: number;
+}
+
+function textOf(ladder: Ladder, rung: Rung): string {
+  return [
+    ladder.name,
+    ladder.purpose,
+    rung.name,
+    rung.note,
+    ...ladder.do,
+    ...ladder.faults,
+    ...disputes.filter((each) => each.rungs.includes(rung.id)).map((each) => each.exercise),
+  ]
+    .join(' ')
+    .toLowerCase();
+}
+
+/** Why a rung does not fit a search: caution first, then school, kit, and what was looked for. */
+export function whyOut(ladder: Ladder, rung: Rung, search: RungSearch): string | undefined {
+  const caution = cautionBar(ladder, rung, search.cautions ?? []);
+  if (caution) return `caution: ${caution}`;
+  const school = search.school ? schoolBar(ladder, rung, search.school) : undefined;
+  if (school) return school;
+  const kit = search.kit ? kitBar(rung, search.kit) : undefined;
+  if (kit) return kit;
+  if (search.sport && !rung.sports.includes(search.sport)) return 'not named for this sport';
+  if (search.archetype && rung.posture.archetype !== search.archetype) return 'another posture';
+  const words = (search.text ?? '').toLowerCase().split(/\s+/).filter(Boolean);
+  if (words.length > 0) {
+    const text = textOf(ladder, rung);
+    if (!words.every((word) => text.includes(word))) return 'does not hold the words';
+  }
+  return undefined;
+}
+
+/** Ladders with at least one fitting rung, each rung judged; `also` qualities count for the quality filter. */
+export function findRungs(search: RungSearch, from: readonly Ladder[] = ladders): LadderFound[] {
+  return from
+    .filter(
+      (ladder) =>
+        !search.quality ||
+        ladder.quality === search.quality ||
+        ladder.also.some((each) => each === search.quality),
+    )
+    .map((ladder) => {
+      const rungs = ladder.rungs.map((rung) => ({ rung, out: whyOut(ladder, rung, search) }));
+      return { ladder, rungs, fitting: rungs.filter((each) => !each.out).length };
+    })
+    .filter((each) => each.fitting > 0);
+}

@@ -1,0 +1,66 @@
+import type { Body } from '~/core/body/anthropometry';
+import { gravity } from '~/core/body/anthropometry';
+import type { KnownCapacity } from '~/core/body/capacity';
+import { type Capacity, capacityFromHold, capacityFromStages } from '~/core/body/endurance';
+import { type Direction, momentsOf } from '~/core/body/moment';
+import { type Load, noLoad, type Posture } from '~/core/body/posture';
+import { type ScreenTest, screenTest } from '~/core/catalogue';
+import type { TestResult } from './assess';
+import { workingSide } from './trial';
+
+/** Screened holds to capacities: what the athlete's own limits say of the greatest moments. */
+
+/** The outside load of a test for a body. */
+export function testLoad(test: Pick<ScreenTest, 'load'>, body: Body): Load {
+  if (!test.load) return noLoad;
+  const { by, bodyShare } = test.load;
+  return { by, value: bodyShare * body.massKg * (by.endsWith('_N') ? gravity : 1) };
+}
+
+function mainOf(posture: Posture, body: Body, load: Load): { direction: Direction; nm: number } | undefined {
+  const moments = momentsOf(posture, body, load);
+  const nm = moments?.nm[moments.main];
+  return moments && nm ? { direction: moments.main, nm } : undefined;
+}
+
+/** The capacity behind one result, and its direction; undefined for results that are no hold of a known moment. */
+function fromResult(
+  result: TestResult,
+  body: Body,
+): { direction: Direction; capacity: Capacity } | undefined {
+  const test = screenTest(result.testId);
+  if (test.kind !== 'hold' || result.value === null || !(result.value > 0)) return undefined;
+  const toLoss = !result.held && !(test.stopAt !== undefined && result.value >= test.stopAt);
+  const load = testLoad(test, body);
+  if (test.stages) {
+    const { holdS, postures } = test.stages;
+    const stages = postures.flatMap((posture, i) => {
+      const heldS = Math.min(holdS, Math.max(0, (result.value ?? 0) - i * holdS));
+      const main = mainOf(posture, body, load);
+      return main && heldS > 0 ? [{ nm: main.nm, heldS, direction: main.direction }] : [];
+    });
+    const direction = stages[0]?.direction;
+    return direction && { direction, capacity: capacityFromStages(stages, toLoss) };
+  }
+  const main = mainOf(test.posture, body, load);
+  return main && { direction: main.direction, capacity: capacityFromHold(main.nm, result.value, toLoss) };
+}
+
+/** Capacities from the newest screened holds (seconds to loss, or to a cap as lower bounds), each with its source. */
+export function screenedCapacities(results: readonly TestResult[], body: Body): KnownCapacity[] {
+  return results.flatMap((result): KnownCapacity[] => {
+    const found = fromResult(result, body);
+    if (!found) return [];
+    const test = screenTest(result.testId);
+    const side = workingSide(result.side, test.feeds[0]?.worksSide ?? 'same');
+    return [
+      {
+        ...found,
+        archetype: test.posture.archetype,
+        side,
+        onDate: result.onDate,
+        source: `${test.name}${side === 'both' ? '' : ` ${side}`}, ${Math.round(result.value ?? 0)} s on ${result.onDate}${found.capacity.lowerBound ? ', at least' : ''}`,
+      },
+    ];
+  });
+}
