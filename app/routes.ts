@@ -13,6 +13,8 @@ export default [
       route('screen', 'routes/screen/due.tsx'),
       route('season', 'routes/plan/seasons.tsx'),
       route('sessions', 'routes/coach/sessions.tsx'),
+      route('library', 'routes/library/wall.tsx'),
+      route('library/:ladderId', 'routes/library/ladder.tsx'),
       route('settings', 'routes/settings.tsx'),
       route('athletes/:athleteId', 'routes/athletes/frame.tsx', [
         index('routes/athletes/overview.tsx'),

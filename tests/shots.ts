@@ -48,6 +48,8 @@ const shots: Shot[] = [
   { name: 'athletes', path: '/athletes' },
   { name: 'athlete', path: ysolde, full: true },
   { name: 'clear', path: `${of('Perrin Lowther')}/clear` },
+  { name: 'library', path: `/library?athlete=${ysolde.slice(10)}` },
+  { name: 'ladder', path: `/library/side_plank?athlete=${ysolde.slice(10)}&rung=side_plank_full`, full: true },
   { name: 'battery', path: `${of('Odessa Penhale')}/screen` },
   {
     name: 'station',

@@ -21,6 +21,8 @@ export interface FigureProps {
   ghost?: boolean | undefined;
   /** Small pictures leave the supports and the moment out. */
   plain?: boolean | undefined;
+  /** No floor: the figure stands on a line of the page. */
+  bare?: boolean | undefined;
   className?: string | undefined;
 }
 
@@ -134,6 +136,7 @@ export function Figure({
   phase = 1,
   ghost = false,
   plain = false,
+  bare = false,
   className,
 }: FigureProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
@@ -145,24 +148,36 @@ export function Figure({
   const arc = !plain && scene.moment ? arcPath(scene.moment) : undefined;
   return (
     <svg
-      viewBox={`${n(frame.x)} ${n(frame.y)} ${n(frame.width)} ${n(frame.height)}`}
+      viewBox={`${n(frame.x)} ${n(frame.y)} ${n(frame.width)} ${n(frame.height - (bare ? 7 : 0))}`}
+      preserveAspectRatio="xMidYMax meet"
       role="img"
       aria-label={label}
+      aria-hidden={label === '' || undefined}
       className={className}
     >
-      <defs>
-        <pattern
-          id={`${id}floor`}
-          width="4"
-          height="4"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(38)"
-        >
-          <line x1="0" y1="0" x2="0" y2="4" stroke="currentColor" strokeWidth="0.8" opacity="0.55" />
-        </pattern>
-      </defs>
-      <rect x={frame.x} y="0.6" width={frame.width} height="5" fill={`url(#${id}floor)`} />
-      <path d={`M${n(frame.x)} 0.3H${n(frame.x + frame.width)}`} stroke="currentColor" strokeWidth="0.9" />
+      {bare ? null : (
+        <defs>
+          <pattern
+            id={`${id}floor`}
+            width="4"
+            height="4"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(38)"
+          >
+            <line x1="0" y1="0" x2="0" y2="4" stroke="currentColor" strokeWidth="0.8" opacity="0.55" />
+          </pattern>
+        </defs>
+      )}
+      {bare ? null : (
+        <>
+          <rect x={frame.x} y="0.6" width={frame.width} height="5" fill={`url(#${id}floor)`} />
+          <path
+            d={`M${n(frame.x)} 0.3H${n(frame.x + frame.width)}`}
+            stroke="currentColor"
+            strokeWidth="0.9"
+          />
+        </>
+      )}
       {ghost ? <BodyShape scene={start} ghost /> : null}
       {scene.props.map((prop, i) =>
         prop.kind === 'weight' ? null : (

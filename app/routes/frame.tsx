@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import BookOpen from 'lucide-react/icons/book-open';
 import CalendarRange from 'lucide-react/icons/calendar-range';
 import ClipboardList from 'lucide-react/icons/clipboard-list';
 import Columns3 from 'lucide-react/icons/columns-3';
@@ -22,6 +23,7 @@ const places = [
   { to: '/screen', name: 'Screen', Icon: Ruler },
   { to: '/season', name: 'Season', Icon: CalendarRange },
   { to: '/sessions', name: 'Sessions', Icon: ClipboardList },
+  { to: '/library', name: 'Library', Icon: BookOpen },
 ] as const;
 
 export default function Frame({ loaderData }: Route.ComponentProps) {

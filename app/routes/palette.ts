@@ -8,7 +8,7 @@ export async function loader({ context }: Route.LoaderArgs): Promise<{ items: Pa
   const athletes = await athleteNames(practiceId);
   return {
     items: [
-      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Settings'].map((label) => ({
+      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Library', 'Settings'].map((label) => ({
         label,
         to: label === 'Today' ? '/' : `/${label.toLowerCase()}`,
         group: 'Places',

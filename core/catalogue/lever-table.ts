@@ -22,12 +22,13 @@ export interface LeverRow {
   readonly basis: string;
   /** Change of the moment from the rung before, %. */
   readonly jumpPercent: number | undefined;
-  /** For a jump over the limit: a step that halves it. */
+  readonly bigJump: boolean;
+  /** For a big jump: a step that halves it. */
   readonly between: string | undefined;
 }
 
 /** A jump from rung to rung over this is marked. */
-export const bigJumpPercent = 25;
+const bigJumpPercent = 25;
 
 /** Load that can be added to an archetype without changing its shape, and the most of it (for 70 kg). */
 const addable: Readonly<Partial<Record<Archetype, readonly [by: LoadKind, most: number]>>> = {
@@ -119,6 +120,7 @@ export function leverTable(
         limit: undefined,
         basis: 'No moment: dosed by amount and grade.',
         jumpPercent: undefined,
+        bigJump: false,
         between: undefined,
       };
     }
@@ -132,10 +134,8 @@ export function leverTable(
         : `${found.source}${found.prior ? ', another shape of the same direction: a wide band' : ''}.`;
     const same = before && before.main === moments.main ? before : undefined;
     const jumpPercent = same && same.nm > 1 ? (100 * (nm - same.nm)) / same.nm : undefined;
-    const between =
-      same && jumpPercent !== undefined && jumpPercent > bigJumpPercent
-        ? stepBetween(same.rung, rung, same.nm, nm, body)
-        : undefined;
+    const bigJump = jumpPercent !== undefined && jumpPercent > bigJumpPercent;
+    const between = same && bigJump ? stepBetween(same.rung, rung, same.nm, nm, body) : undefined;
     if (nm > 1) before = { rung, nm, main: moments.main };
     return {
       rungId: rung.id,
@@ -146,6 +146,7 @@ export function leverTable(
       limit,
       basis,
       jumpPercent,
+      bigJump,
       between,
     };
   });

@@ -154,10 +154,11 @@ function momentArc(
   switch (p.archetype) {
     case 'prone_bridge':
     case 'rollout':
+      return { at, radius: 13.5, fromDeg: 38, toDeg: 146, flat };
     case 'side_bridge':
-      return { at, radius, fromDeg: 25, toDeg: 155, flat };
+      return { at, radius: 19, fromDeg: 52, toDeg: 124, flat };
     case 'supine_bridge':
-      return { at, radius, fromDeg: 30, toDeg: 150, flat };
+      return { at, radius: 13, fromDeg: 38, toDeg: 146, flat };
     case 'supine_limbs':
       return moments.axis === 'hip'
         ? { at, radius, fromDeg: 285, toDeg: 190, flat }

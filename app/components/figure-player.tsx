@@ -1,0 +1,91 @@
+import Pause from 'lucide-react/icons/pause';
+import Play from 'lucide-react/icons/play';
+import { useEffect, useId, useRef, useState } from 'react';
+import type { Body } from '~/core/body/anthropometry';
+import { parseTempo } from '~/core/body/dose';
+import type { Load, Posture } from '~/core/body/posture';
+import { Figure } from './figure';
+
+interface FigurePlayerProps {
+  posture: Posture;
+  needs: readonly string[];
+  label: string;
+  body: Body;
+  load: Load;
+  /** Held postures do not move. */
+  still: boolean;
+  tempo: string | undefined;
+  className?: string;
+  /** What the model says at a phase, under the slider. */
+  sayAt?: (phase: number) => string;
+}
+
+const usualTempo = { outS: 2, holdS: 1, backS: 2 };
+
+/** Phase of the rep at a moment of its tempo. */
+function phaseAt(seconds: number, tempo: { outS: number; holdS: number; backS: number }): number {
+  const out = Math.max(0.3, tempo.outS);
+  const back = Math.max(0.3, tempo.backS);
+  const at = seconds % (out + tempo.holdS + back + 0.6);
+  const ease = (x: number) => x * x * (3 - 2 * x);
+  if (at < out) return ease(at / out);
+  if (at < out + tempo.holdS) return 1;
+  if (at < out + tempo.holdS + back) return 1 - ease((at - out - tempo.holdS) / back);
+  return 0;
+}
+
+/** The large figure of a rung: it moves through the rep at the rung's tempo, or by hand. */
+export function FigurePlayer({ still, tempo, sayAt, className, label, ...figure }: FigurePlayerProps) {
+  const [phase, setPhase] = useState(1);
+  const [playing, setPlaying] = useState(false);
+  const began = useRef(0);
+  const id = useId();
+  useEffect(() => {
+    if (!playing) return;
+    began.current = performance.now();
+    const pace = parseTempo(tempo) ?? usualTempo;
+    let frame = requestAnimationFrame(function draw(now) {
+      setPhase(phaseAt((now - began.current) / 1000, pace));
+      frame = requestAnimationFrame(draw);
+    });
+    return () => cancelAnimationFrame(frame);
+  }, [playing, tempo]);
+  return (
+    <figure className={className}>
+      <Figure {...figure} label={label} phase={phase} ghost={!still} className="h-auto max-h-80 w-full" />
+      {still ? null : (
+        <figcaption className="mt-2 flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            onClick={() => setPlaying(!playing)}
+            className="inline-flex min-h-11 items-center gap-2 border border-ink px-3 font-bold"
+          >
+            {playing ? (
+              <Pause aria-hidden="true" className="size-4" />
+            ) : (
+              <Play aria-hidden="true" className="size-4" />
+            )}
+            {playing ? 'Hold still' : 'Show a rep'}
+          </button>
+          <label htmlFor={id} className="sr-only">
+            Place in the rep
+          </label>
+          <input
+            id={id}
+            type="range"
+            min={0}
+            max={100}
+            value={Math.round(phase * 100)}
+            aria-valuetext={`${Math.round(phase * 100)} % of the way${sayAt ? `, ${sayAt(phase)}` : ''}`}
+            onChange={(event) => {
+              setPlaying(false);
+              setPhase(Number(event.target.value) / 100);
+            }}
+            className="slider min-w-32 grow"
+          />
+          {sayAt ? <output className="figures w-28 text-right">{sayAt(phase)}</output> : null}
+        </figcaption>
+      )}
+    </figure>
+  );
+}

@@ -1,0 +1,96 @@
+import { caution, disputes, equipment, fault, ladderOf, type Rung, rung, school } from '~/core/catalogue';
+import { type LeverRow, loadInWords } from '~/core/catalogue/lever-table';
+import { schoolBar } from '~/core/coach/choose-rung';
+import { amountText } from '~/core/coach/prescription';
+
+/** A lever row as the views show it. */
+export function shownRow(row: LeverRow) {
+  return {
+    load: row.load,
+    nm: row.nm,
+    relative: row.relative,
+    nmByDirection: row.moments ? { ...row.moments.nm } : undefined,
+    main: row.moments?.main,
+    supportN: row.moments?.supportN,
+    stanceNm: row.moments?.stanceNm,
+    share: row.limit?.share,
+    limit: row.limit,
+    basis: row.basis,
+    jumpPercent: row.jumpPercent,
+    bigJump: row.bigJump,
+    between: row.between,
+  };
+}
+export type ShownRow = ReturnType<typeof shownRow>;
+
+const kitName = (id: string) => equipment.find((each) => each.id === id)?.name.toLowerCase() ?? id;
+
+const advanceWords: Readonly<Record<string, (value: number) => string>> = {
+  reps: (value) => `${value} reps`,
+  hold_s: (value) => `${value} s`,
+  breaths: (value) => `${value} breaths`,
+  metres: (value) => `${value} m`,
+  reps_in_60s: (value) => `${value} reps in 60 s`,
+  sets: (value) => `${value} sets`,
+  side_gap_pct_max: (value) => `sides within ${value} %`,
+};
+
+/** Everything the library says of one rung, in the words of a school. */
+export function rungView(each: Rung, schoolId: string, row: ShownRow | undefined) {
+  const ladder = ladderOf(each.id);
+  const dispute = each.disputed ? disputes.find((d) => d.id === each.disputed) : undefined;
+  const fit = ladder.schools[schoolId];
+  const name = (id: string) => school(id).name;
+  return {
+    id: each.id,
+    name: each.name,
+    ladder: { id: ladder.id, name: ladder.name },
+    posture: each.posture,
+    needs: each.needs,
+    still: each.unit === 'hold_s' || each.unit === 'breaths' || each.unit === 'metres',
+    tempo: each.tempo,
+    note: each.note,
+    start: `${each.start.sets} × ${amountText(each.start.amount, each.unit)}`,
+    goal: `${each.goal.sets} × ${amountText(each.goal.amount, each.unit)}`,
+    sided: each.sided,
+    restS: each.rest_s,
+    advance: Object.entries(each.advance_when)
+      .flatMap(([key, value]) => (typeof value === 'number' ? [advanceWords[key]?.(value) ?? key] : []))
+      .join(', '),
+    requires: (each.requires ?? []).map(({ rung: id }) => rung(id).name),
+    endsSet: each.regress_on.map((id) => fault(id).name.toLowerCase()),
+    faults: ladder.faults
+      .map((id) => fault(id))
+      .filter((f) => f.action !== 'allowed')
+      .slice(0, 5)
+      .map(({ id, name: faultName, suggests }) => ({ id, name: faultName, suggests })),
+    kit: [...each.needs.filter((id) => id !== 'none'), ...(each.needs_one_of ?? [])].map(kitName),
+    cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
+    do: ladder.do,
+    avoid: ladder.avoid,
+    breath: ladder.breath,
+    lumbar: each.lumbar,
+    loadText: row ? loadInWords(row.load) : undefined,
+    school: {
+      fit,
+      out: schoolBar(ladder, each, schoolId),
+      words: fit === 'adapts' ? school(schoolId).instructions : undefined,
+      doses: school(schoolId).doses,
+    },
+    dispute: dispute && {
+      exercise: dispute.exercise,
+      usedBy: dispute.used_by.map(name),
+      avoidedBy: dispute.avoided_by.map(name),
+      whyUsed: dispute.why_used,
+      whyAvoided: dispute.why_avoided,
+      default: dispute.default,
+      replacements: dispute.replacements.map((id) => ({
+        id,
+        name: rung(id).name,
+        ladderId: ladderOf(id).id,
+      })),
+    },
+    row,
+  };
+}
+export type RungView = ReturnType<typeof rungView>;

@@ -1,0 +1,191 @@
+import { Link, useSearchParams } from 'react-router';
+import { BodyBar } from '~/app/components/body-bar';
+import { RungLine } from '~/app/components/library/rung-line';
+import { RungPanel } from '~/app/components/library/rung-panel';
+import { Disclaimer } from '~/app/components/notice';
+import { rungView, shownRow } from '~/app/lib/rung-view.server';
+import { who } from '~/app/lib/signed-in.server';
+import { hasRung, ladderOf, ladders, quality, rung, school } from '~/core/catalogue';
+import { leverTable } from '~/core/catalogue/lever-table';
+import { disclaimer } from '~/core/clear/signs';
+import { whyOut } from '~/core/coach/find-rungs';
+import { notFound } from '~/server/athlete.server';
+import { bodyChoices, chosenBody } from '~/server/body.server';
+import { followers, rungState, searchOf } from '~/server/library.server';
+import type { Route } from './+types/ladder';
+
+export const meta: Route.MetaFunction = ({ loaderData }) => [
+  { title: `${loaderData?.ladder.name ?? 'Ladder'} · Zest Pillar` },
+];
+
+export async function loader({ params, request, context }: Route.LoaderArgs) {
+  const person = who(context);
+  const ladder = ladders.find((each) => each.id === params.ladderId);
+  if (!ladder) throw notFound('This ladder');
+  const query = new URL(request.url).searchParams;
+  const [chosen, choices] = await Promise.all([chosenBody(person, query), bodyChoices(person)]);
+  const search = { ...searchOf(query, chosen), text: undefined };
+  const table = leverTable(ladder, chosen.body, chosen.known, chosen.under16);
+  const standing = chosen.athlete?.states.find((each) => each.ladderId === ladder.id)?.rungId;
+  const inLadder = (id: string | null | undefined) => ladder.rungs.find((each) => each.id === id)?.id;
+  const openId = inLadder(query.get('rung')) ?? inLadder(standing) ?? ladder.rungs[0]?.id ?? '';
+  const besideId = query.get('with');
+  const beside = besideId && hasRung(besideId) && besideId !== openId ? besideId : undefined;
+  const schoolId = search.school ?? chosen.athlete?.schoolId ?? person.schoolId;
+  const view = (id: string) => {
+    const its = ladderOf(id);
+    const rows = its.id === ladder.id ? table : leverTable(its, chosen.body, chosen.known, chosen.under16);
+    const row = rows.find((each) => each.rungId === id);
+    return rungView(rung(id), schoolId, row && shownRow(row));
+  };
+  return {
+    ladder: {
+      id: ladder.id,
+      name: ladder.name,
+      quality: ladder.quality === 'neck_control' ? 'Neck control' : quality(ladder.quality).name,
+      also: ladder.also.map((id) =>
+        id === 'neck_control' ? 'neck control' : quality(id).name.toLowerCase(),
+      ),
+      purpose: ladder.purpose,
+      before: ladder.prerequisites.map(({ rung: id }) => ({
+        id,
+        name: rung(id).name,
+        ladderId: ladderOf(id).id,
+      })),
+      after: followers(ladder),
+    },
+    most: Math.max(1, ...table.map((row) => row.nm ?? 0)),
+    rungs: ladder.rungs.map((each, i) => ({
+      id: each.id,
+      name: each.name,
+      posture: each.posture,
+      needs: each.needs,
+      dynamic: each.unit === 'reps' || each.unit === 'reps_in_60s',
+      out: whyOut(ladder, each, search),
+      state: rungState(ladder, each.id, chosen),
+      ...shownRow(table[i] as (typeof table)[number]),
+    })),
+    open: view(openId),
+    beside: beside ? view(beside) : undefined,
+    school: school(schoolId).name,
+    body: chosen.body,
+    athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
+    form: chosen.form,
+    problems: chosen.problems,
+    choices,
+    all: ladders.map((each) => ({
+      name: each.name,
+      rungs: each.rungs.map(({ id, name }) => ({ id, name })),
+    })),
+    disclaimer,
+  };
+}
+
+export default function LadderView({ loaderData }: Route.ComponentProps) {
+  const { ladder, rungs, open, beside, athlete, body } = loaderData;
+  const [params] = useSearchParams();
+  const wall = new URLSearchParams(params);
+  wall.delete('rung');
+  wall.delete('with');
+  const link = (changes: Record<string, string | null>) => {
+    const next = new URLSearchParams(params);
+    for (const [key, value] of Object.entries(changes)) {
+      if (value === null) next.delete(key);
+      else next.set(key, value);
+    }
+    return `?${next}`;
+  };
+  return (
+    <>
+      <p>
+        <Link to={`/library?${wall}`} className="inline-block py-2">
+          All ladders
+        </Link>
+      </p>
+      <header className="flex flex-wrap items-end justify-between gap-x-8 gap-y-3">
+        <div className="max-w-2xl">
+          <h1 className="text-4xl sm:text-5xl">{ladder.name}</h1>
+          <p className="mt-1">
+            {ladder.quality}
+            {ladder.also.length > 0 ? `, also ${ladder.also.join(' and ')}` : ''}. {ladder.purpose}
+          </p>
+          <p className="mt-1 text-[0.96rem] text-quiet">
+            {ladder.before.length > 0 ? (
+              <>
+                After{' '}
+                {ladder.before.map((each, i) => (
+                  <span key={each.id}>
+                    {i > 0 ? ', ' : ''}
+                    <Link to={`/library/${each.ladderId}${link({ rung: each.id, with: null })}`}>
+                      {each.name}
+                    </Link>
+                  </span>
+                ))}
+                .{' '}
+              </>
+            ) : (
+              'Nothing comes before it. '
+            )}
+            {ladder.after.length > 0 ? (
+              <>
+                Opens{' '}
+                {ladder.after.map((each, i) => (
+                  <span key={each.id}>
+                    {i > 0 ? ', ' : ''}
+                    <Link to={`/library/${each.id}${link({ rung: null, with: null })}`}>{each.name}</Link>
+                  </span>
+                ))}
+                .
+              </>
+            ) : null}
+          </p>
+        </div>
+      </header>
+      <div className="mt-5">
+        <BodyBar
+          {...loaderData.choices}
+          athleteId={athlete?.id}
+          form={loaderData.form}
+          problems={loaderData.problems}
+        />
+      </div>
+      <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
+        <ol className="flex flex-col-reverse self-start" aria-label="Rungs, the hardest on top">
+          {rungs.map((each, i) => (
+            <RungLine
+              key={each.id}
+              rung={each}
+              number={i + 1}
+              most={loaderData.most}
+              body={body}
+              here={each.id === open.id}
+              to={`${link({ rung: each.id, with: null })}#rung`}
+            />
+          ))}
+        </ol>
+        <div id="rung" className="scroll-mt-4 space-y-10">
+          <RungPanel
+            view={open}
+            body={body}
+            school={loaderData.school}
+            athlete={athlete}
+            rungs={loaderData.all}
+            beside={beside?.id}
+            link={link}
+          />
+          {beside ? (
+            <RungPanel
+              view={beside}
+              body={body}
+              school={loaderData.school}
+              athlete={athlete}
+              link={link}
+              against={open}
+            />
+          ) : null}
+        </div>
+      </div>
+      <Disclaimer text={loaderData.disclaimer} className="mt-12" />
+    </>
+  );
+}

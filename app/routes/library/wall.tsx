@@ -1,0 +1,216 @@
+import { Form, Link, useSearchParams, useSubmit } from 'react-router';
+import { BodyBar } from '~/app/components/body-bar';
+import { Figure } from '~/app/components/figure';
+import { WallLadder } from '~/app/components/library/wall-ladder';
+import { Disclaimer, Empty } from '~/app/components/notice';
+import { archetypeNames } from '~/app/lib/archetypes';
+import { who } from '~/app/lib/signed-in.server';
+import { cautions, equipment, qualities, schools } from '~/core/catalogue';
+import { disclaimer } from '~/core/clear/signs';
+import { bodyChoices, chosenBody } from '~/server/body.server';
+import { ladderWall, searchOf } from '~/server/library.server';
+import type { Route } from './+types/wall';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Library · Zest Pillar' }];
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = who(context);
+  const params = new URL(request.url).searchParams;
+  const [chosen, choices] = await Promise.all([chosenBody(person, params), bodyChoices(person)]);
+  const search = searchOf(params, chosen);
+  const found = ladderWall(search, chosen);
+  const groups = [
+    ...qualities.map(({ id, name, meaning }) => ({ id: id as string, name, meaning })),
+    { id: 'neck_control', name: 'Neck control', meaning: 'Holding the head in line with the trunk.' },
+  ];
+  return {
+    groups: groups
+      .map((group) => ({ ...group, ladders: found.filter((each) => each.quality === group.id) }))
+      .filter((group) => group.ladders.length > 0),
+    rungs: found.reduce((sum, each) => sum + each.fitting, 0),
+    choices,
+    athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
+    form: chosen.form,
+    problems: chosen.problems,
+    schools: schools.map(({ id, name }) => ({ id, name })),
+    cautions: cautions.map(({ id, name }) => ({ id, name })),
+    kit: equipment.filter(({ id }) => id !== 'none' && id !== 'mat').map(({ id, name }) => ({ id, name })),
+    qualities: groups.map(({ id, name }) => ({ id, name })),
+    disclaimer,
+  };
+}
+
+const sports: readonly (readonly [id: string, name: string])[] = [
+  ['running', 'Running'],
+  ['cycling', 'Cycling'],
+  ['riding', 'Horse riding'],
+  ['skiing', 'Skiing'],
+  ['gymnastics', 'Gymnastics'],
+  ['field_court', 'Field and court'],
+  ['dance', 'Dance'],
+];
+
+function Choice({
+  name,
+  label,
+  any,
+  children,
+}: {
+  name: string;
+  label: string;
+  any: readonly (readonly [value: string, text: string])[];
+  children?: React.ReactNode;
+}) {
+  const [params] = useSearchParams();
+  const value = params.get(name) ?? '';
+  return (
+    <label className="min-w-36 max-sm:grow">
+      <span className="block text-[0.94rem] text-quiet">{label}</span>
+      <select name={name} defaultValue={value} key={value} className="field-input">
+        {any.map(([id, text]) => (
+          <option key={id} value={id}>
+            {text}
+          </option>
+        ))}
+        {children}
+      </select>
+    </label>
+  );
+}
+
+const options = (rows: readonly { id: string; name: string }[]) =>
+  rows.map(({ id, name }) => (
+    <option key={id} value={id}>
+      {name}
+    </option>
+  ));
+
+export default function LibraryWall({ loaderData }: Route.ComponentProps) {
+  const { groups, athlete, choices, form, problems } = loaderData;
+  const [params] = useSearchParams();
+  const submit = useSubmit();
+  const kept = [...params].filter(([key]) => ['athlete', 'mass', 'stature', 'sex'].includes(key));
+  const narrowed = ['sport', 'school', 'caution', 'kit', 'posture'].some((key) => params.get(key));
+  const query = params.toString();
+  const own = athlete
+    ? ([
+        ['', `as ${athlete.name.split(' ')[0]}`],
+        ['any', 'any'],
+      ] as const)
+    : ([['', 'any']] as const);
+  return (
+    <>
+      <h1 className="text-4xl sm:text-5xl">What can I use</h1>
+      <div className="mt-5">
+        <BodyBar {...choices} athleteId={athlete?.id} form={form} problems={problems} />
+      </div>
+      <Form
+        className="mt-4 flex flex-wrap items-end gap-3 border-y border-mortar py-3"
+        onChange={(event) => void submit(event.currentTarget, { replace: true })}
+      >
+        {kept.map(([key, value]) => (
+          <input key={key} type="hidden" name={key} value={value} />
+        ))}
+        <label className="grow sm:max-w-64">
+          <span className="block text-[0.94rem] text-quiet">Find</span>
+          <input
+            type="search"
+            name="q"
+            defaultValue={params.get('q') ?? ''}
+            placeholder="plank, breath, towel ..."
+            className="field-input"
+          />
+        </label>
+        <Choice name="quality" label="Quality" any={[['', 'any']]}>
+          {options(loaderData.qualities)}
+        </Choice>
+        <details open={narrowed} className="group max-sm:w-full">
+          <summary className="flex min-h-11 cursor-pointer items-center px-2 underline decoration-mortar decoration-2 underline-offset-4">
+            Sport, school, caution, kit, posture
+          </summary>
+          <div className="mt-2 flex flex-wrap gap-3">
+            <Choice name="sport" label="Sport" any={[['', 'any']]}>
+              {options(sports.map(([id, name]) => ({ id, name })))}
+            </Choice>
+            <Choice name="school" label="School" any={own}>
+              {options(loaderData.schools)}
+            </Choice>
+            <Choice name="caution" label="Caution" any={own}>
+              {options(loaderData.cautions)}
+            </Choice>
+            <Choice name="kit" label="Kit at hand" any={[...own, ['bare', 'nothing but a mat']]}>
+              {options(loaderData.kit.map(({ id, name }) => ({ id, name: `only ${name.toLowerCase()}` })))}
+            </Choice>
+            <Choice name="posture" label="Posture" any={[['', 'any']]}>
+              {options(Object.entries(archetypeNames).map(([id, name]) => ({ id, name })))}
+            </Choice>
+          </div>
+        </details>
+        <p className="figures py-2.5 text-quiet" aria-live="polite">
+          {loaderData.rungs} rungs
+        </p>
+      </Form>
+      {groups.length === 0 ? (
+        <div className="mt-8">
+          <Empty title="No rung fits all of that">
+            <p>
+              <Link to={athlete ? `?athlete=${athlete.id}` : '?'}>Show every ladder</Link>
+            </p>
+          </Empty>
+        </div>
+      ) : null}
+      <div className="mt-7 space-y-9">
+        {groups.map((group) => (
+          <section key={group.id} aria-labelledby={`g-${group.id}`}>
+            <h2 id={`g-${group.id}`} className="border-b-2 border-ink pb-1 text-2xl">
+              {group.name}
+              <span className="ml-3 font-text text-base font-normal text-quiet">{group.meaning}</span>
+            </h2>
+            <ul className="mt-4 grid gap-x-8 gap-y-6 sm:grid-cols-2 xl:grid-cols-3">
+              {group.ladders.map((each) => {
+                const stands = each.rungs.find((rung) => rung.state === 'stands');
+                return (
+                  <li key={each.id} className="flex items-end gap-4 border-b border-mortar">
+                    <WallLadder rungs={each.rungs} />
+                    <div className="min-w-0 grow pb-2">
+                      <Figure
+                        posture={each.figure.posture}
+                        needs={each.figure.needs}
+                        label=""
+                        plain
+                        bare
+                        className="h-[3.75rem] w-24 float-right ml-2"
+                      />
+                      <h3 className="text-xl">
+                        <Link
+                          to={`/library/${each.id}${query ? `?${query}` : ''}`}
+                          className="inline-block py-1"
+                        >
+                          {each.name}
+                        </Link>
+                      </h3>
+                      <p className="figures text-[0.96rem]">
+                        {each.fitting === each.rungs.length
+                          ? `${each.rungs.length} rungs`
+                          : `${each.fitting} of ${each.rungs.length} rungs`}
+                        {each.from === undefined ? '' : `, ${each.from} to ${each.to} N·m`}
+                      </p>
+                      {stands ? (
+                        <p className="text-[0.96rem]">
+                          <span aria-hidden="true">◼ </span>on {stands.name}
+                        </p>
+                      ) : (
+                        <p className="text-[0.94rem] leading-snug text-quiet">{each.purpose}</p>
+                      )}
+                    </div>
+                  </li>
+                );
+              })}
+            </ul>
+          </section>
+        ))}
+      </div>
+      <Disclaimer text={loaderData.disclaimer} className="mt-12" />
+    </>
+  );
+}
