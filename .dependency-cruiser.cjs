@@ -26,6 +26,13 @@ module.exports = {
       to: { path: `^core/(${steps.join('|')}|formats)/` },
     },
     {
+      name: 'bench-and-figure-rest-on-body',
+      comment: 'Instruments and drawings run in the browser: they know the body model, not the trade data.',
+      severity: 'error',
+      from: { path: '^core/(bench|figure)/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/', pathNot: '^core/(bench|figure|body)/' },
+    },
+    {
       name: 'nothing-imports-app',
       severity: 'error',
       from: { path: '^(core|db|server|demo|workers)/' },

@@ -14,7 +14,10 @@ export default [
       route('season', 'routes/plan/seasons.tsx'),
       route('sessions', 'routes/coach/sessions.tsx'),
       route('library', 'routes/library/wall.tsx'),
+      route('library/rules', 'routes/library/rules.tsx'),
       route('library/:ladderId', 'routes/library/ladder.tsx'),
+      route('bench', 'routes/bench/bench.tsx'),
+      route('bench/:toolId', 'routes/bench/tool.tsx'),
       route('settings', 'routes/settings.tsx'),
       route('athletes/:athleteId', 'routes/athletes/frame.tsx', [
         index('routes/athletes/overview.tsx'),

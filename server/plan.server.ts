@@ -201,7 +201,8 @@ export function makeWeek(
   who: Pick<SignedIn, 'schoolId'>,
   picture: Picture,
   week: PlanWeek,
-  states: readonly Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'>[],
+  states: readonly (Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'> &
+    Partial<Pick<States[number], 'load' | 'setting'>>)[],
   held: readonly QualityId[],
   from: { day: string; done: readonly string[] },
 ): ComposedWeek {
@@ -217,7 +218,14 @@ export function makeWeek(
     minutesPerSession: athlete.minutesPerSession,
     massKg: athlete.massKg,
     under16: picture.age < 16,
-    states: states.map(({ ladderId, rungId, sets, amount }) => ({ ladderId, rungId, sets, amount })),
+    states: states.map(({ ladderId, rungId, sets, amount, load, setting }) => ({
+      ladderId,
+      rungId,
+      sets,
+      amount,
+      load: load ?? null,
+      setting: setting ?? null,
+    })),
     weakerSide: weakerSides(picture),
     priority,
     eventDays: picture.events.map((event) => event.onDate),
@@ -266,6 +274,7 @@ export function sessionRows(
           extraSetSide: item.extraSetSide,
           tempo: item.tempo,
           load: item.load,
+          setting: item.setting,
           breath: item.breath,
           cues: [...item.cues],
           schoolCue: item.schoolCue,

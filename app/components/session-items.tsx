@@ -1,3 +1,4 @@
+import { Figure } from '~/app/components/figure';
 import type { ItemView } from '~/app/lib/session-view.server';
 import { type QualityId, quality } from '~/core/catalogue/qualities';
 
@@ -8,10 +9,20 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
   return (
     <ol className="rule-list">
       {items.map((item, i) => (
-        <li key={item.id} className="grid grid-cols-[2.2rem_1fr] gap-x-2 py-3">
+        <li
+          key={item.id}
+          className="grid grid-cols-[2.2rem_5.5rem_1fr] gap-x-3 py-3 max-sm:grid-cols-[2.2rem_1fr]"
+        >
           <span aria-hidden="true" className="head figures text-2xl leading-tight text-quiet">
             {i + 1}
           </span>
+          <Figure
+            posture={item.posture}
+            needs={item.needs}
+            label={`${item.name}, drawn`}
+            plain
+            className="h-16 w-full max-sm:hidden"
+          />
           <div className="min-w-0">
             <div className="flex flex-wrap items-baseline justify-between gap-x-6">
               <p className="text-lg leading-snug">
@@ -31,6 +42,11 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               <summary className="cursor-pointer py-1.5">How, and why this</summary>
               <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-[0.98rem] md:grid-cols-2">
                 <div>
+                  {item.setting ? (
+                    <p className="mb-1">
+                      <strong>Set-up.</strong> {item.setting}
+                    </p>
+                  ) : null}
                   <p>{item.note}</p>
                   <ul className="mt-1 list-inside list-['–_']">
                     {item.cues.map((cue) => (

@@ -1,5 +1,6 @@
 import { caution, disputes, equipment, fault, ladderOf, type Rung, rung, school } from '~/core/catalogue';
-import { type LeverRow, loadInWords } from '~/core/catalogue/lever-table';
+import type { LeverRow } from '~/core/catalogue/lever-table';
+import { loadInWords } from '~/core/catalogue/rung-load';
 import { schoolBar } from '~/core/coach/choose-rung';
 import { amountText } from '~/core/coach/prescription';
 

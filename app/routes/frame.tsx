@@ -5,6 +5,7 @@ import ClipboardList from 'lucide-react/icons/clipboard-list';
 import Columns3 from 'lucide-react/icons/columns-3';
 import Ruler from 'lucide-react/icons/ruler';
 import Search from 'lucide-react/icons/search';
+import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import Users from 'lucide-react/icons/users';
 import { Form, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette, KeysDialog } from '~/app/components/dialogs';
@@ -24,6 +25,7 @@ const places = [
   { to: '/season', name: 'Season', Icon: CalendarRange },
   { to: '/sessions', name: 'Sessions', Icon: ClipboardList },
   { to: '/library', name: 'Library', Icon: BookOpen },
+  { to: '/bench', name: 'Bench', Icon: SlidersHorizontal },
 ] as const;
 
 export default function Frame({ loaderData }: Route.ComponentProps) {
@@ -61,7 +63,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                       end={to === '/'}
                       className={({ isActive }) =>
                         clsx(
-                          'flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] no-underline md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
+                          'flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-[0.72rem] no-underline xs:px-1 xs:text-[0.86rem] md:text-[0.92rem] md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
                           isActive
                             ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]'
                             : 'hover:bg-white/10',
@@ -77,7 +79,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                   <button
                     type="button"
                     onClick={() => window.dispatchEvent(new Event('pillar:palette'))}
-                    className="flex min-h-14 min-w-14 flex-col items-center justify-center gap-0.5 px-1 text-[0.92rem] md:min-h-11 md:flex-row md:gap-2.5 md:px-2.5"
+                    className="flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-[0.72rem] xs:px-1 xs:text-[0.86rem] md:min-h-11 md:text-[0.92rem] md:flex-row md:gap-2.5 md:px-2.5"
                   >
                     <Search aria-hidden="true" className="size-[1.15rem]" strokeWidth={1.8} />
                     Find

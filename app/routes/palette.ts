@@ -1,5 +1,7 @@
 import type { PaletteItem } from '~/app/components/dialogs';
 import { who } from '~/app/lib/signed-in.server';
+import { tools } from '~/core/bench';
+import { ladders } from '~/core/catalogue';
 import { athleteNames } from '~/db/queries/athletes';
 import type { Route } from './+types/palette';
 
@@ -8,11 +10,15 @@ export async function loader({ context }: Route.LoaderArgs): Promise<{ items: Pa
   const athletes = await athleteNames(practiceId);
   return {
     items: [
-      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Library', 'Settings'].map((label) => ({
-        label,
-        to: label === 'Today' ? '/' : `/${label.toLowerCase()}`,
-        group: 'Places',
-      })),
+      ...['Today', 'Athletes', 'Screen', 'Season', 'Sessions', 'Library', 'Bench', 'Settings'].map(
+        (label) => ({
+          label,
+          to: label === 'Today' ? '/' : `/${label.toLowerCase()}`,
+          group: 'Places',
+        }),
+      ),
+      ...tools.map(({ id, name }) => ({ label: name, to: `/bench/${id}`, group: 'Bench' })),
+      ...ladders.map(({ id, name }) => ({ label: name, to: `/library/${id}`, group: 'Library' })),
       { label: 'Add an athlete', to: '/athletes/new', group: 'Actions' },
       { label: 'Import a roster', to: '/athletes/import', group: 'Actions' },
       ...athletes.map(({ id, name }) => ({ label: name, to: `/athletes/${id}`, group: 'Athletes' })),

@@ -26,6 +26,8 @@ export interface Skeleton {
   readonly foot: Pair<number>;
   readonly upperArm: Pair<number>;
   readonly forearm: Pair<number>;
+  /** Direction of the hands; along the forearm unless they lie flat. */
+  readonly hand: Pair<number>;
   /** Arms that rest on the floor or along the trunk: their mass counts with the upper trunk. */
   readonly armOnTrunk: Pair<boolean>;
   /** Half distance of the hips and of the shoulders in this plane, metres: 0 from the side. */
@@ -84,6 +86,7 @@ export function skeleton(
     foot: parts.foot ?? [0, 0],
     upperArm: parts.upperArm ?? [-90, -90],
     forearm: parts.forearm ?? parts.upperArm ?? [-90, -90],
+    hand: parts.hand ?? parts.forearm ?? parts.upperArm ?? [-90, -90],
     armOnTrunk: parts.armOnTrunk ?? none,
     halfHips: parts.halfHips ?? 0,
     halfShoulders: parts.halfShoulders ?? 0,
@@ -164,11 +167,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
         : step(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
     const elbow = step(root, s.upperArm[i], length.upperArm * s.seenUpperArm[i]);
     const wrist = step(elbow, s.forearm[i], length.forearm * s.seenForearm[i]);
-    const beyond = (length.hand * 0.5) / length.forearm;
-    const hand = {
-      x: wrist.x + (wrist.x - elbow.x) * beyond,
-      y: wrist.y + (wrist.y - elbow.y) * beyond,
-    };
+    const hand = step(wrist, s.hand[i], length.hand * 0.5 * s.seenForearm[i]);
     return { shoulder: root, elbow, wrist, hand };
   };
   const leg0 = leg(0);
@@ -190,6 +189,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
     s.halfShoulders === 0 &&
     same(s.upperArm) &&
     same(s.forearm) &&
+    same(s.hand) &&
     same(s.seenUpperArm) &&
     same(s.seenForearm)
       ? copyArm(arm0)

@@ -4,7 +4,7 @@ import { type PredictedLimit, predictLimit, smallestShare } from '~/core/body/en
 import { angleKnob, type Knob, leverKnob, loadKnob, solveForMoment } from '~/core/body/inverse';
 import { directionNames, type Moments, relativePercent } from '~/core/body/moment';
 import type { Archetype, Load, LoadKind } from '~/core/body/posture';
-import { mainNm, rungMoments, startLoad } from './rung-load';
+import { loadPlaces, mainNm, rungMoments, startLoad } from './rung-load';
 import type { Ladder, Rung } from './schema';
 
 /** One rung of a ladder with its numbers for one body. */
@@ -45,21 +45,6 @@ const addable: Readonly<Partial<Record<Archetype, readonly [by: LoadKind, most: 
   standing_leg: ['ankle_kg', 1],
 };
 
-const places: Readonly<Record<LoadKind, string>> = {
-  none: '',
-  pelvis_kg: 'kg on the pelvis',
-  vest_kg: 'kg vest',
-  ankle_kg: 'kg at each moving ankle',
-  hand_kg: 'kg held',
-  cable_N: 'N in the cable',
-  band_N: 'N in the band',
-  spring_N: 'N spring',
-};
-
-/** "2.5 kg on the pelvis"; undefined for none. */
-export const loadInWords = (load: Load): string | undefined =>
-  load.value > 0 && load.by !== 'none' ? `${load.value} ${places[load.by]}` : undefined;
-
 interface Step {
   readonly knob: Knob | undefined;
   readonly words: (value: number) => string;
@@ -85,7 +70,7 @@ function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, bod
     {
       knob: by === 'none' ? undefined : loadKnob(easy.posture, body, by, (most * body.massKg) / 70, near),
       words: (value) =>
-        `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.max(0.25, Math.round(value * 4) / 4)} ${places[by]}`,
+        `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.max(0.25, Math.round(value * 4) / 4)} ${loadPlaces[by]}`,
     },
   ];
   for (const { knob, words } of steps) {

@@ -1,6 +1,6 @@
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { hasMoment, type Moments, momentsOf } from '~/core/body/moment';
-import type { Load } from '~/core/body/posture';
+import type { Load, LoadKind } from '~/core/body/posture';
 import type { Ladder, Rung } from './schema';
 
 /** A rung's outside load for a body, and the moment it asks for. */
@@ -47,3 +47,19 @@ export function rungMoments(
 }
 
 export const mainNm = (moments: Moments): number => moments.nm[moments.main] ?? 0;
+
+/** Where a load sits, after its number. */
+export const loadPlaces: Readonly<Record<LoadKind, string>> = {
+  none: '',
+  pelvis_kg: 'kg on the pelvis',
+  vest_kg: 'kg vest',
+  ankle_kg: 'kg at the ankle',
+  hand_kg: 'kg in the hand',
+  cable_N: 'N in the cable',
+  band_N: 'N in the band',
+  spring_N: 'N spring',
+};
+
+/** "2.5 kg on the pelvis"; undefined for none. */
+export const loadInWords = (load: Load): string | undefined =>
+  load.value > 0 && load.by !== 'none' ? `${load.value} ${loadPlaces[load.by]}` : undefined;

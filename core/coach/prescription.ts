@@ -1,5 +1,5 @@
 import { type AmountUnit, type Rung, rung, type Side } from '~/core/catalogue';
-import { startLoad } from '~/core/catalogue/rung-load';
+import { loadInWords, startLoad } from '~/core/catalogue/rung-load';
 
 /** Where an athlete stands on one ladder: the rung and the dose of the next session. */
 export interface LadderState {
@@ -7,6 +7,10 @@ export interface LadderState {
   readonly rungId: string;
   readonly sets: number;
   readonly amount: number;
+  /** Load set for this athlete, kg or N; null takes the catalogue's start. */
+  readonly load?: number | null;
+  /** Set-up for this athlete, in words. */
+  readonly setting?: string | null;
 }
 
 export interface Prescription {
@@ -25,6 +29,7 @@ export interface Prescription {
   readonly restS: number;
   readonly tempo: string | null;
   readonly load: string | null;
+  readonly setting: string | null;
   readonly breath: string;
   readonly cues: readonly string[];
   readonly schoolCue: string | null;
@@ -94,19 +99,8 @@ export function doseText(
   return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
 }
 
-const loadWords: Readonly<Record<string, string>> = {
-  hand_kg: 'kg in the hand',
-  pelvis_kg: 'kg on the pelvis',
-  ankle_kg: 'kg at the ankle',
-  vest_kg: 'kg vest',
-  band_N: 'N in the band',
-  cable_N: 'N in the cable',
-  spring_N: 'N spring',
-};
-
-/** Starting load of a rung for this body, in words; null for body weight. */
-export function loadText(each: Rung, massKg: number, under16: boolean): string | null {
-  const { by, value } = startLoad(each, massKg, under16);
-  const words = loadWords[by];
-  return words && value > 0 ? `${value} ${words}` : null;
+/** Load of a rung for this body, in words; null for body weight. One set for the athlete comes before the starting load. */
+export function loadText(each: Rung, massKg: number, under16: boolean, own?: number | null): string | null {
+  const start = startLoad(each, massKg, under16);
+  return loadInWords({ by: start.by, value: own ?? start.value }) ?? null;
 }

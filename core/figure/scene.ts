@@ -86,7 +86,7 @@ function frontTrunk(pose: Pose): Capsule[] {
     capsule(right.shoulder, pose.lumbar, [3.3, 4.6]),
     capsule(pose.shoulder, pose.t12, [7.5, 7.5]),
     capsule(pose.t12, pose.lumbar, [7.5, 6.6]),
-    capsule(pose.legs[0].hip, pose.legs[1].hip, [4.6, 4.6]),
+    capsule(pose.legs[0].hip, pose.legs[1].hip, [3.9, 3.9]),
     capsule(pose.lumbar, pose.hip, [6.6, 6]),
   ];
 }
@@ -261,10 +261,13 @@ export function frameOf(scenes: readonly Scene[]): Frame {
     xs.push(scene.head.x - headRadius, scene.head.x + headRadius);
     ys.push(scene.head.y - headRadius);
   }
-  for (const prop of scenes.at(-1)?.props ?? []) {
-    xs.push(prop.box.left, prop.box.right);
-    ys.push(prop.box.top);
-  }
+  for (const [i, { props }] of scenes.entries())
+    for (const prop of props) {
+      // A cable is drawn from where the hands are; only its last place needs room.
+      if (prop.kind === 'pull' && i < scenes.length - 1) continue;
+      xs.push(prop.box.left, prop.box.right);
+      ys.push(prop.box.top);
+    }
   const left = Math.min(...xs);
   const right = Math.max(...xs);
   const top = Math.min(...ys);

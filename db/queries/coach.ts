@@ -280,6 +280,9 @@ export async function decideProposals(
             amount: each.after.amount,
             proposalId: each.id,
             updatedAt: new Date(),
+            // A load and a set-up belong to their rung; a new rung starts without them.
+            load: sql`case when ${ladderState.rungId} = ${each.after.rungId} then ${ladderState.load} end`,
+            setting: sql`case when ${ladderState.rungId} = ${each.after.rungId} then ${ladderState.setting} end`,
             ...(owned.length > 0
               ? {
                   owned: sql`(select array(select distinct unnest(${ladderState.owned} || array[${each.owns}]::text[])))`,
@@ -290,6 +293,50 @@ export async function decideProposals(
     }
     return open.length;
   });
+}
+
+export interface SentPrescription {
+  readonly ladderId: string;
+  readonly rungId: string;
+  readonly sets: number;
+  readonly amount: number | undefined;
+  readonly load: number | undefined;
+  readonly setting: string | undefined;
+}
+
+/**
+ * Puts a rung with its load, amount or set-up on an athlete's ladder; what is undefined stays as it is while the rung
+ * stays, and starts anew with another rung. The athlete must be one of the practice's.
+ */
+export async function sendToLadder(
+  athleteId: string,
+  sent: SentPrescription,
+  startAmount: number,
+): Promise<void> {
+  const same = sql`${ladderState.rungId} = ${sent.rungId}`;
+  await db
+    .insert(ladderState)
+    .values({
+      athleteId,
+      ladderId: sent.ladderId,
+      rungId: sent.rungId,
+      sets: sent.sets,
+      amount: sent.amount ?? startAmount,
+      load: sent.load ?? null,
+      setting: sent.setting ?? null,
+      owned: [],
+    })
+    .onConflictDoUpdate({
+      target: [ladderState.athleteId, ladderState.ladderId],
+      set: {
+        rungId: sent.rungId,
+        sets: sql`case when ${same} then ${ladderState.sets} else ${sent.sets} end`,
+        amount: sent.amount ?? sql`case when ${same} then ${ladderState.amount} else ${startAmount} end`,
+        load: sent.load ?? sql`case when ${same} then ${ladderState.load} end`,
+        setting: sent.setting ?? sql`case when ${same} then ${ladderState.setting} end`,
+        updatedAt: new Date(),
+      },
+    });
 }
 
 /** Qualities held by the open pain flags of an athlete. */

@@ -46,6 +46,8 @@ export interface PrescriptionDetail {
   extraSetSide: 'left' | 'right' | null;
   tempo: string | null;
   load: string | null;
+  /** Set-up for this athlete, in words. */
+  setting?: string | null;
   breath: string;
   cues: string[];
   schoolCue: string | null;
@@ -132,6 +134,10 @@ export const ladderState = pgTable(
     rungId: text().notNull(),
     sets: integer().notNull(),
     amount: doublePrecision().notNull(),
+    /** Outside load in the rung's own kind (kg or N); the catalogue's starting load when null. */
+    load: doublePrecision(),
+    /** How it is set up for this athlete, in words: where to stand, which ball. */
+    setting: text(),
     owned: text().array().notNull(),
     proposalId: uuid(),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),

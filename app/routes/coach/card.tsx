@@ -1,5 +1,6 @@
 import { Link } from 'react-router';
 import { Button } from '~/app/components/button';
+import { Figure } from '~/app/components/figure';
 import { SmallPillar } from '~/app/components/pillar';
 import { qualityName } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
@@ -85,8 +86,15 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
             {session.items.map((item) => (
               <li
                 key={item.id}
-                className="print-plain grid grid-cols-[1fr_auto] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-1"
+                className="print-plain grid grid-cols-[5.5rem_1fr_auto] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-[4.5rem_1fr]"
               >
+                <Figure
+                  posture={item.posture}
+                  needs={item.needs}
+                  label={`${item.name}, drawn`}
+                  plain
+                  className="h-16 w-full"
+                />
                 <div>
                   <p className="text-lg leading-tight">
                     <strong>{item.name}</strong>{' '}
@@ -100,8 +108,13 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                     <strong>Breath</strong> {item.breath.split('. ')[0]?.replace(/\.$/, '')}.{' '}
                     <strong>Ends</strong> {item.endsSet.join(', ')}.
                   </p>
+                  {item.setting ? (
+                    <p className="text-[0.9rem] leading-snug">
+                      <strong>Set-up</strong> {item.setting}
+                    </p>
+                  ) : null}
                 </div>
-                <div className="text-right max-sm:text-left">
+                <div className="text-right max-sm:col-start-2 max-sm:text-left">
                   <p className="head figures text-xl leading-tight">{item.dose}</p>
                   <p className="figures text-[0.9rem]">
                     {item.load ? `${item.load}, ` : ''}

@@ -100,7 +100,14 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
     : ([['', 'any']] as const);
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">What can I use</h1>
+      <header className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="text-4xl sm:text-5xl">What can I use</h1>
+        <p>
+          <Link to="/library/rules" className="inline-block py-2">
+            Schools and rules
+          </Link>
+        </p>
+      </header>
       <div className="mt-5">
         <BodyBar {...choices} athleteId={athlete?.id} form={form} problems={problems} />
       </div>
@@ -166,21 +173,13 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
               {group.name}
               <span className="ml-3 font-text text-base font-normal text-quiet">{group.meaning}</span>
             </h2>
-            <ul className="mt-4 grid gap-x-8 gap-y-6 sm:grid-cols-2 xl:grid-cols-3">
+            <ul className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-2">
               {group.ladders.map((each) => {
                 const stands = each.rungs.find((rung) => rung.state === 'stands');
                 return (
                   <li key={each.id} className="flex items-end gap-4 border-b border-mortar">
                     <WallLadder rungs={each.rungs} />
                     <div className="min-w-0 grow pb-2">
-                      <Figure
-                        posture={each.figure.posture}
-                        needs={each.figure.needs}
-                        label=""
-                        plain
-                        bare
-                        className="h-[3.75rem] w-24 float-right ml-2"
-                      />
                       <h3 className="text-xl">
                         <Link
                           to={`/library/${each.id}${query ? `?${query}` : ''}`}
@@ -203,6 +202,14 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
                         <p className="text-[0.94rem] leading-snug text-quiet">{each.purpose}</p>
                       )}
                     </div>
+                    <Figure
+                      posture={each.figure.posture}
+                      needs={each.figure.needs}
+                      label=""
+                      plain
+                      bare
+                      className="h-16 w-24 shrink-0 max-xs:hidden"
+                    />
                   </li>
                 );
               })}

@@ -58,6 +58,9 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
     incline = mix(p.legs === 'march' ? top : rest, top, phase);
     const hip = along(shoulder, 180 - incline, length.toShoulder);
     [thigh, shank] = reach(hip, topAnkle, length.thigh, length.shank, -1);
+    // Downward directions on one turn with the free leg's, so that they can be mixed.
+    if (thigh < 0) thigh += 360;
+    if (shank < 0) shank += 360;
   }
   const straight = p.feet === 'ball_calves';
   const footDown = straight ? shank - 70 : p.feet === 'ball_heels' ? shank - 80 : 180;

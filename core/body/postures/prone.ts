@@ -23,7 +23,7 @@ const incline = (riseM: number, lengthM: number) =>
   degrees(Math.asin(Math.max(-0.9, Math.min(0.9, riseM / lengthM))));
 
 /** The raised top leg of a side plank, from the line of the body. */
-const topLegDeg = 48;
+const topLegDeg = 55;
 
 /** Head to the right, feet to the left at x = 0; the working side is in front. */
 export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: number): Skeleton {
@@ -58,7 +58,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   const outside = lifts.tuck && !both ? mix(1, 0.62, phase) : 1;
   if (lifts.tuck) {
     thigh[0] = mix(leg, both ? leg + 72 : 296, phase);
-    shank[0] = mix(leg, both ? leg - 10 : 192, phase);
+    shank[0] = mix(leg, both ? leg - 10 : 184, phase);
     if (both) [thigh[1], shank[1]] = [thigh[0], shank[0]];
   }
   const arm = -90 + degrees(Math.asin(Math.min(0.99, leverM / armM)));
@@ -73,8 +73,9 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
     head: line - 4,
     upperArm,
     forearm,
+    hand: [0, lifts.arm ? mix(0, line + 14, phase) : 0],
     foot: [
-      lifts.leg ? mix(toes, leg - legLift + 70, phase) : lifts.tuck && !both ? mix(-90, -160, phase) : toes,
+      lifts.leg ? mix(toes, leg - legLift + 70, phase) : lifts.tuck && !both ? mix(-90, -190, phase) : toes,
       toes,
     ],
   } as const;
@@ -121,6 +122,7 @@ function piked(
     foot: p.feet === 'ball' ? [legUp + 185, legUp + 185] : [-90, -90],
     upperArm,
     forearm: upperArm,
+    hand: [0, 0],
   });
 }
 
@@ -198,6 +200,7 @@ export function sideBridge(
     seenFoot: kneeling && !bench ? 0.1 : 0.5,
     upperArm: [-90, topArm],
     forearm: onForearm ? [0, topArm] : [-90, topArm],
+    hand: [0, topArm],
     seenForearm: onForearm ? [0.45, 1] : [1, 1],
     armOnTrunk: [false, free === 'along'],
   });
@@ -228,6 +231,7 @@ export function quadruped(p: PostureOf<'quadruped'>, body: Body, phase: number):
     foot: [180, leg ? mix(-180, -130, phase) : 180],
     upperArm: [armUp ? raised : arm, arm],
     forearm: [armUp ? raised : arm, arm],
+    hand: [armUp ? mix(0, raised, phase) : 0, 0],
   });
 }
 

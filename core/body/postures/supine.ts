@@ -214,7 +214,10 @@ export function rollerLie(p: PostureOf<'roller_lie'>, body: Body, phase: number)
   const H = body.statureM;
   const hip = { x: 0, y: lyingHeight * H + rollerDiameterM };
   const foot = { x: -0.3 * H, y: body.length.footHeight };
-  const [thighDown, shankDown] = reach(hip, foot, body.length.thigh, body.length.shank, -1);
+  const onOneTurn = (deg: number) => (deg + 360) % 360;
+  const [thighDown, shankDown] = reach(hip, foot, body.length.thigh, body.length.shank, -1).map(
+    onOneTurn,
+  ) as [number, number];
   const free: Record<typeof p.legs, [thigh: number, shank: number, footDeg: number]> = {
     feet_down: [thighDown, shankDown, 180],
     one_lift: [mix(thighDown, lifted(38), phase), mix(shankDown, lifted(36), phase), 110],

@@ -142,7 +142,7 @@ export function uprightCable(p: PostureOf<'upright_cable'>, body: Body, phase: n
       at: { x: 0, y: knee },
       thigh: [-4, -90],
       shank: [-88, 180],
-      foot: [0, 235],
+      foot: [0, 186],
     },
     stand: { anchor: 'ankle0', at: standAt(body), thigh: [-84, -84], shank: [-97, -97] },
     split: {
@@ -216,7 +216,7 @@ export function standingLeg(p: PostureOf<'standing_leg'>, body: Body, phase: num
     trunk: p.direction === 'back' ? 90 - angle * 0.25 : 90,
     thigh: [-90 + sign * angle, -90],
     shank: [-90 + sign * angle, -90],
-    foot: [-90 + sign * angle + (sign > 0 ? 18 : 0), 0],
+    foot: [-90 + sign * angle + mix(90, sign > 0 ? 18 : 60, phase), 0],
     upperArm: [-58, -58],
     forearm: [-35, -35],
     armOnTrunk: [true, true],
@@ -265,7 +265,7 @@ export function singleLegStance(
   const depth = p.task === 'hop_stick' ? mix(0.35, 0.7, phase) : phase;
   const bend = mix(2, p.task === 'squat' ? 62 : 50, depth);
   const knees = softKnee(bend);
-  const forward = p.task === 'squat' ? [-30, -38] : p.task === 'step_down' ? [-78, -100] : [-62, -150];
+  const forward = p.task === 'squat' ? [-30, -38] : p.task === 'step_down' ? [-78, -100] : [-62, -156];
   return skeleton({
     anchor: 'ankle0',
     at:
@@ -277,7 +277,7 @@ export function singleLegStance(
     trunk: mix(90, 62, depth),
     thigh: [knees.thigh, mix(-84, forward[0] ?? -60, depth)],
     shank: [mix(-90, -118, depth), mix(-96, forward[1] ?? -60, depth)],
-    foot: [0, (forward[1] ?? -90) < -120 ? -70 : 20],
+    foot: [0, (forward[1] ?? -90) < -120 ? mix(0, -200, depth) : 20],
     upperArm: [mix(-90, -20, depth), mix(-90, -20, depth)],
     forearm: [mix(-85, -8, depth), mix(-85, -8, depth)],
   });

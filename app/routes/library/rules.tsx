@@ -1,0 +1,136 @@
+import { Link } from 'react-router';
+import { disputes, ladderOf, ladders, rulesOfTheTrade, rung, schools } from '~/core/catalogue';
+import { schoolBar } from '~/core/coach/choose-rung';
+import type { Route } from './+types/rules';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Schools and rules · Zest Pillar' }];
+
+export function loader() {
+  const name = (id: string) => schools.find((each) => each.id === id)?.name ?? id;
+  return {
+    ...rulesOfTheTrade,
+    schools: schools.map((school) => ({
+      ...school,
+      leavesOut: ladders.flatMap((ladder) =>
+        ladder.rungs.flatMap((each) => {
+          const why = schoolBar(ladder, each, school.id);
+          return why ? [{ id: each.id, name: each.name, ladderId: ladder.id, why }] : [];
+        }),
+      ),
+    })),
+    disputes: disputes.map((each) => ({
+      id: each.id,
+      exercise: each.exercise,
+      usedBy: each.used_by.map(name),
+      avoidedBy: each.avoided_by.map(name),
+      whyUsed: each.why_used,
+      whyAvoided: each.why_avoided,
+      default: each.default,
+      rungs: each.rungs.map((id) => ({ id, name: rung(id).name, ladderId: ladderOf(id).id })),
+    })),
+  };
+}
+
+/** Where practitioners disagree, both sides; and the rules all of them keep. */
+export default function Rules({ loaderData }: Route.ComponentProps) {
+  return (
+    <>
+      <p>
+        <Link to="/library" className="inline-block py-2">
+          All ladders
+        </Link>
+      </p>
+      <h1 className="text-4xl sm:text-5xl">Schools and rules</h1>
+      <section aria-labelledby="schools" className="mt-7">
+        <h2 id="schools" className="border-b-2 border-ink pb-1 text-2xl">
+          Seven schools
+        </h2>
+        <div className="rule-list">
+          {loaderData.schools.map((school) => (
+            <div key={school.id} className="grid gap-x-8 gap-y-1 py-3 md:grid-cols-[14rem_1fr]">
+              <h3 className="text-xl">{school.name}</h3>
+              <div>
+                <p>{school.belief}</p>
+                <p className="mt-1 text-quiet">{school.instructions}</p>
+                <p className="mt-1">
+                  <strong>Doses.</strong> {school.doses} <strong>Chooses.</strong> {school.chooses}{' '}
+                  <strong>Rejects.</strong> {school.rejects}
+                </p>
+                {school.leavesOut.length > 0 ? (
+                  <details className="mt-1">
+                    <summary className="cursor-pointer py-1.5">
+                      Leaves out {school.leavesOut.length} rungs, and why
+                    </summary>
+                    <ul className="border-l-2 border-mortar pl-4 text-[0.96rem]">
+                      {school.leavesOut.map((each) => (
+                        <li key={each.id}>
+                          <Link to={`/library/${each.ladderId}?rung=${each.id}&school=any`}>{each.name}</Link>
+                          <span className="text-quiet">: {each.why}</span>
+                        </li>
+                      ))}
+                    </ul>
+                  </details>
+                ) : (
+                  <p className="mt-1 text-[0.96rem] text-quiet">
+                    Leaves out only disputed rungs it does not use.
+                  </p>
+                )}
+              </div>
+            </div>
+          ))}
+        </div>
+      </section>
+      <section aria-labelledby="disputes" className="mt-10">
+        <h2 id="disputes" className="border-b-2 border-ink pb-1 text-2xl">
+          Disputed, both sides
+        </h2>
+        <div className="rule-list">
+          {loaderData.disputes.map((each) => (
+            <div key={each.id} className="py-3">
+              <h3 className="text-xl">{each.exercise}</h3>
+              <div className="mt-1 grid gap-x-8 gap-y-2 md:grid-cols-2">
+                <p>
+                  <strong>For</strong> ({each.usedBy.join(', ') || 'nobody'}). {each.whyUsed}
+                </p>
+                <p>
+                  <strong>Against</strong> ({each.avoidedBy.join(', ') || 'nobody'}). {each.whyAvoided}
+                </p>
+              </div>
+              <p className="mt-1">
+                <strong>Here.</strong> {each.default}{' '}
+                {each.rungs.map((its, i) => (
+                  <span key={its.id}>
+                    {i > 0 ? ', ' : ''}
+                    <Link to={`/library/${its.ladderId}?rung=${its.id}&school=any`}>{its.name}</Link>
+                  </span>
+                ))}
+              </p>
+            </div>
+          ))}
+        </div>
+      </section>
+      <div className="mt-10 grid gap-x-10 gap-y-8 lg:grid-cols-3">
+        {(
+          [
+            ['principles', 'Principles', loaderData.principles],
+            ['doses', 'Dose rules', loaderData.dose_rules],
+            ['levers', 'Ways to make it harder', loaderData.progression_levers],
+          ] as const
+        ).map(([id, title, rows]) => (
+          <section key={id} aria-labelledby={id}>
+            <h2 id={id} className="border-b-2 border-ink pb-1 text-2xl">
+              {title}
+            </h2>
+            <ul className="rule-list">
+              {rows.map((row) => (
+                <li key={row.id} className="py-2">
+                  {row.text}
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,2 @@
+ALTER TABLE "ladder_state" ADD COLUMN "load" double precision;--> statement-breakpoint
+ALTER TABLE "ladder_state" ADD COLUMN "setting" text;

@@ -1,0 +1,83 @@
+import type { BenchRung } from '~/core/bench/tool';
+import { addDays, weekStartOf } from '~/core/body/dates';
+import { hasRung, ladderOf, ladders, type Rung, rung } from '~/core/catalogue';
+import { rungHasMoment } from '~/core/catalogue/rung-load';
+import { recentLogs } from '~/db/queries/coach';
+import type { SignedIn } from '~/db/queries/practice';
+import type { ChosenBody } from './body.server';
+import type { LogWithSets } from './plan.server';
+import { todayIn } from './today';
+
+/** The rung a bench starts with when none is asked for. */
+const usualRung = 'plank_full';
+
+/** A rung as the instruments take it. */
+export function benchRung(each: Rung): BenchRung {
+  return {
+    id: each.id,
+    name: each.name,
+    posture: each.posture,
+    needs: each.needs,
+    hasMoment: rungHasMoment(ladderOf(each.id), each),
+    loadBy: each.load.by,
+    loadMost: each.load.max,
+    unit: each.unit,
+    goalAmount: each.goal.amount,
+    tempo: each.tempo,
+    sided: each.sided,
+    flexionCyclesPerRep: each.flexion_cycles_per_rep,
+  };
+}
+
+/** The rung of the address; an unknown one is said, and the plank stands in. */
+export function askedRung(params: URLSearchParams): { rung: BenchRung; problem: string | undefined } {
+  const asked = params.get('rung');
+  const known = asked !== null && hasRung(asked);
+  return {
+    rung: benchRung(rung(known ? asked : usualRung)),
+    problem:
+      asked === null || known
+        ? undefined
+        : 'The rung of this address is not in the library any more; the plank stands in.',
+  };
+}
+
+/** Weekly count of loaded bends from logs, the newest week last. */
+export function flexionWeeks(
+  logs: readonly LogWithSets[],
+  today: string,
+  firstWeekday: SignedIn['firstWeekday'],
+): { weekStart: string; cycles: number }[] {
+  const thisWeek = weekStartOf(today, firstWeekday);
+  return [-14, -7, 0].map((shift) => {
+    const weekStart = addDays(thisWeek, shift);
+    const end = addDays(weekStart, 6);
+    const cycles = logs
+      .filter((log) => log.onDate >= weekStart && log.onDate <= end)
+      .flatMap((log) => log.sets)
+      .reduce(
+        (sum, set) => sum + (hasRung(set.rungId) ? rung(set.rungId).flexion_cycles_per_rep * set.done : 0),
+        0,
+      );
+    return { weekStart, cycles: Math.round(cycles) };
+  });
+}
+
+/** What the instruments start from. */
+export async function benchContext(who: SignedIn, params: URLSearchParams, chosen: ChosenBody) {
+  const { rung: its, problem } = askedRung(params);
+  const weeks = chosen.athlete
+    ? flexionWeeks(
+        await recentLogs(who.practiceId, chosen.athlete.id, 20),
+        todayIn(who.timeZone),
+        who.firstWeekday,
+      )
+    : [];
+  return {
+    context: { body: chosen.body, known: chosen.known, rung: its, flexionWeeks: weeks },
+    problem,
+  };
+}
+
+export const rungChoices = () =>
+  ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));
