@@ -14,6 +14,7 @@ export default [
       route('season', 'routes/plan/seasons.tsx'),
       route('sessions', 'routes/coach/sessions.tsx'),
       route('library', 'routes/library/wall.tsx'),
+      route('library/tests', 'routes/library/tests.tsx'),
       route('library/rules', 'routes/library/rules.tsx'),
       route('library/:ladderId', 'routes/library/ladder.tsx'),
       route('bench', 'routes/bench/bench.tsx'),

@@ -1,6 +1,7 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { ladder, rung, sides } from '~/core/catalogue';
 import { progress, type SetRecord } from '~/core/coach/progress';
+import type { SignedIn } from '~/db/queries/practice';
 import type { WorldRows } from '~/db/queries/world';
 import type { PracticeSettings } from '~/db/schema';
 import type { Picture } from '~/server/athlete.server';
@@ -15,6 +16,7 @@ export interface Who {
   settings: PracticeSettings;
   firstWeekday: 0 | 1;
   schoolId: string;
+  catalogue: SignedIn['catalogue'];
 }
 
 const laterOf = (a: string, b: string): string => [a, b].sort()[1] ?? b;
@@ -53,7 +55,7 @@ export function addSeason(
     if (week.startsOn > addDays(thisWeek, 7)) break;
     const view = viewOn(week.startsOn < today ? laterOf(week.startsOn, planDay) : today);
     const composed = makeWeek(
-      { schoolId: who.schoolId },
+      who,
       view,
       toPlanWeek({ ...week, seasonVersionId: seasonId }),
       [...states.values()],
@@ -114,7 +116,7 @@ export function addSeason(
         createdAt: new Date(`${session.onDate}T18:00:00Z`),
       });
       rows.sets.push(...records.map((record) => ({ ...record, logId })));
-      const context = rungContext({ schoolId: who.schoolId }, view, [...states.values()]);
+      const context = rungContext(who, view, [...states.values()]);
       const proposed = progress({ ...context, outcomes, states: [...states.values()] });
       if (painful) {
         rows.flags.push({

@@ -1,5 +1,13 @@
 import { addDays } from '~/core/body/dates';
-import { discipline, type QualityId, type ScreenTest, screenTest, sides } from '~/core/catalogue';
+import {
+  discipline,
+  type QualityId,
+  type ScreenTest,
+  screenTest,
+  sides,
+  stationTests,
+} from '~/core/catalogue';
+import { noEdits } from '~/core/catalogue/edits';
 import { proposeBattery } from '~/core/screen/battery';
 import { targetFor } from '~/core/screen/score';
 import { type Trial, workingSide } from '~/core/screen/trial';
@@ -164,6 +172,7 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
     const onDate = addDays(today, -ago);
     const clearance = judgeClearance(who, birthDate, form, agreements, onDate);
     const battery = proposeBattery({
+      tests: stationTests,
       discipline: discipline(person.disciplineId),
       cautions: clearance.cautions,
       allows: clearance.allows,
@@ -305,7 +314,14 @@ export function demoWorld(today: string, passwordHashes: { coach: string; other:
     role: 'owner',
     passwordHash: passwordHashes.coach,
   });
-  const who: Who = { practiceId, staffId, settings: demoSettings, firstWeekday: 1, schoolId: 'brace' };
+  const who: Who = {
+    practiceId,
+    staffId,
+    settings: demoSettings,
+    firstWeekday: 1,
+    schoolId: 'brace',
+    catalogue: { edits: noEdits, revision: 0 },
+  };
   for (const person of demoPeople) addPerson(rows, who, person, today);
 
   const otherId = stableUuid('practice Tarnside');

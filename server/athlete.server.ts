@@ -14,6 +14,7 @@ import type { SignedIn } from '~/db/queries/practice';
 import { type TrialRow, trialsOf } from '~/db/queries/screen';
 import type { PillarCell } from '~/db/schema';
 import { todayIn } from './today';
+import { tradeFor } from './trade.server';
 
 /** One answer for unknown and foreign ids alike, so that nothing is learnt of other practices. */
 export const notFound = (what = 'This page') =>
@@ -129,7 +130,7 @@ export interface Picture {
 
 /** From the facts of the database to capacity and priorities: everything later steps start from. */
 export function assembleView(
-  who: Pick<SignedIn, 'settings'>,
+  who: Pick<SignedIn, 'settings' | 'practiceId' | 'catalogue'>,
   athlete: AthleteRow,
   clearance: Clearance,
   trials: readonly Trial[],
@@ -137,7 +138,12 @@ export function assembleView(
   today: string,
 ): Picture {
   const event = mainEvent(events, today);
-  const assessment = assess({ trials, person: screenedPerson(athlete, event), today });
+  const assessment = assess({
+    trials,
+    person: screenedPerson(athlete, event),
+    today,
+    ownTargets: tradeFor(who).ownTargets,
+  });
   const linked = link({
     assessment,
     discipline: discipline(athlete.disciplineId),

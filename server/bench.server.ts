@@ -1,24 +1,26 @@
 import type { BenchRung } from '~/core/bench/tool';
 import { addDays, weekStartOf } from '~/core/body/dates';
-import { hasRung, ladderOf, ladders, type Rung, rung } from '~/core/catalogue';
+import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
+import type { Trade } from '~/core/catalogue/trade';
 import { recentLogs } from '~/db/queries/coach';
 import type { SignedIn } from '~/db/queries/practice';
 import type { ChosenBody } from './body.server';
 import type { LogWithSets } from './plan.server';
 import { todayIn } from './today';
+import { tradeFor } from './trade.server';
 
 /** The rung a bench starts with when none is asked for. */
 const usualRung = 'plank_full';
 
 /** A rung as the instruments take it. */
-export function benchRung(each: Rung): BenchRung {
+export function benchRung(trade: Trade, each: Rung): BenchRung {
   return {
     id: each.id,
     name: each.name,
     posture: each.posture,
     needs: each.needs,
-    hasMoment: rungHasMoment(ladderOf(each.id), each),
+    hasMoment: rungHasMoment(trade.ladderOf(each.id), each),
     loadBy: each.load.by,
     loadMost: each.load.max,
     unit: each.unit,
@@ -30,11 +32,14 @@ export function benchRung(each: Rung): BenchRung {
 }
 
 /** The rung of the address; an unknown one is said, and the plank stands in. */
-export function askedRung(params: URLSearchParams): { rung: BenchRung; problem: string | undefined } {
+export function askedRung(
+  trade: Trade,
+  params: URLSearchParams,
+): { rung: BenchRung; problem: string | undefined } {
   const asked = params.get('rung');
-  const known = asked !== null && hasRung(asked);
+  const known = asked !== null && trade.hasRung(asked);
   return {
-    rung: benchRung(rung(known ? asked : usualRung)),
+    rung: benchRung(trade, trade.rung(known ? asked : usualRung)),
     problem:
       asked === null || known
         ? undefined
@@ -44,6 +49,7 @@ export function askedRung(params: URLSearchParams): { rung: BenchRung; problem: 
 
 /** Weekly count of loaded bends from logs, the newest week last. */
 export function flexionWeeks(
+  trade: Trade,
   logs: readonly LogWithSets[],
   today: string,
   firstWeekday: SignedIn['firstWeekday'],
@@ -56,7 +62,8 @@ export function flexionWeeks(
       .filter((log) => log.onDate >= weekStart && log.onDate <= end)
       .flatMap((log) => log.sets)
       .reduce(
-        (sum, set) => sum + (hasRung(set.rungId) ? rung(set.rungId).flexion_cycles_per_rep * set.done : 0),
+        (sum, set) =>
+          sum + (trade.hasRung(set.rungId) ? trade.rung(set.rungId).flexion_cycles_per_rep * set.done : 0),
         0,
       );
     return { weekStart, cycles: Math.round(cycles) };
@@ -65,9 +72,11 @@ export function flexionWeeks(
 
 /** What the instruments start from. */
 export async function benchContext(who: SignedIn, params: URLSearchParams, chosen: ChosenBody) {
-  const { rung: its, problem } = askedRung(params);
+  const trade = tradeFor(who);
+  const { rung: its, problem } = askedRung(trade, params);
   const weeks = chosen.athlete
     ? flexionWeeks(
+        trade,
         await recentLogs(who.practiceId, chosen.athlete.id, 20),
         todayIn(who.timeZone),
         who.firstWeekday,
@@ -79,5 +88,5 @@ export async function benchContext(who: SignedIn, params: URLSearchParams, chose
   };
 }
 
-export const rungChoices = () =>
-  ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));
+export const rungChoices = (trade: Trade) =>
+  trade.ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));

@@ -9,6 +9,7 @@ import { ladderStates, recentLogs } from '~/db/queries/coach';
 import type { SignedIn } from '~/db/queries/practice';
 import { type Picture, pictureOf, requireAthlete } from './athlete.server';
 import { schoolOf, toOutcome } from './plan.server';
+import { tradeFor } from './trade.server';
 
 /** The body whose numbers a view shows: an athlete's, or one typed into the address. */
 export interface ChosenBody {
@@ -44,7 +45,7 @@ export async function capacitiesOf(
   const body = bodyOf({ massKg: athlete.massKg, statureM: athlete.statureM, sex: athlete.sex });
   const logs = await recentLogs(who.practiceId, athlete.id);
   const screened = screenedCapacities(picture.assessment.results, body);
-  return { body, known: followLogs(screened, logs.map(toOutcome), body, picture.age < 16) };
+  return { body, known: followLogs(screened, logs.map(toOutcome), body, picture.age < 16, tradeFor(who)) };
 }
 
 const sexes: readonly string[] = ['female', 'male', 'unspecified'];

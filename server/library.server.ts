@@ -1,6 +1,7 @@
 import type { Archetype } from '~/core/body/posture';
-import { type Ladder, ladders, type Rung } from '~/core/catalogue';
+import type { Ladder, Rung } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
+import type { Trade } from '~/core/catalogue/trade';
 import { findRungs, type RungSearch } from '~/core/coach/find-rungs';
 import type { ChosenBody } from './body.server';
 
@@ -32,8 +33,8 @@ export function rungState(ladder: Ladder, rungId: string, chosen: ChosenBody): R
 }
 
 /** Ladders with what fits the search, slim enough for a wall of them. */
-export function ladderWall(search: RungSearch, chosen: ChosenBody) {
-  return findRungs(search).map(({ ladder, rungs, fitting }) => {
+export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody) {
+  return findRungs(trade, search).map(({ ladder, rungs, fitting }) => {
     const moments = leverTable(ladder, chosen.body, chosen.known, chosen.under16).flatMap((row) =>
       row.nm !== undefined && row.nm > 1 ? [row.nm] : [],
     );
@@ -59,9 +60,9 @@ export function ladderWall(search: RungSearch, chosen: ChosenBody) {
 }
 
 /** Rungs of other ladders that this ladder, or one of its rungs, opens. */
-export function followers(ladder: Ladder): { id: string; name: string; by: string }[] {
+export function followers(trade: Trade, ladder: Ladder): { id: string; name: string; by: string }[] {
   const own = new Map(ladder.rungs.map((rung) => [rung.id, rung.name]));
-  return ladders.flatMap((each) =>
+  return trade.ladders.flatMap((each) =>
     each.id === ladder.id
       ? []
       : each.prerequisites.flatMap((need) => {

@@ -1,5 +1,6 @@
 import { addDays, ageOn, weekStartOf } from '~/core/body/dates';
-import { discipline, ladders, type QualityId, qualities, qualityIds, type Side } from '~/core/catalogue';
+import { discipline, type QualityId, qualities, qualityIds, type Side } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { type ComposedWeek, type ComposeInput, compose } from '~/core/coach/compose';
 import { type Proposal, progress, type SessionOutcome } from '~/core/coach/progress';
 import { type PlanPriority, type PlanWeek, periodise, type SeasonPlan } from '~/core/plan/periodise';
@@ -23,6 +24,7 @@ import {
 } from '~/db/queries/plan';
 import type { SignedIn } from '~/db/queries/practice';
 import { linkSettings, type Picture, pictureOf, pillarCells } from './athlete.server';
+import { tradeFor } from './trade.server';
 
 /** The school an athlete works by: their own, else the practice's. */
 export const schoolOf = (who: Pick<SignedIn, 'schoolId'>, athlete: Pick<AthleteRow, 'schoolId'>): string =>
@@ -42,15 +44,19 @@ function planPriorities(picture: Picture): PlanPriority[] {
 export type LogWithSets = Awaited<ReturnType<typeof recentLogs>>[number];
 
 /** Mean weekly dose of the four weeks before a day, by quality and side, from what was logged. */
-export function doseHistory(logs: readonly LogWithSets[], before: string): Record<string, number> {
+export function doseHistory(
+  trade: Trade,
+  logs: readonly LogWithSets[],
+  before: string,
+): Record<string, number> {
   const from = addDays(before, -28);
   const history: Record<string, number> = {};
   for (const log of logs) {
     if (log.onDate < from || log.onDate >= before) continue;
     for (const set of log.sets) {
-      const its = ladders.find((each) => each.id === set.ladderId);
-      const goal = its?.rungs.find((each) => each.id === set.rungId)?.goal.amount;
-      if (!its || !goal) continue;
+      if (!trade.hasRung(set.rungId)) continue;
+      const its = trade.ladderOf(set.rungId);
+      const goal = trade.rung(set.rungId).goal.amount;
       const sided = qualities.some((each) => each.id === its.quality && each.sided);
       const keys = sided ? (set.side === 'both' ? ['left', 'right'] : [set.side]) : ['both'];
       for (const key of keys)
@@ -93,12 +99,12 @@ export function makeSeason(
 }
 
 /** A ranking as it is stored: with the ids, settings and version it was made from. */
-function runRow(who: Pick<SignedIn, 'practiceId' | 'settings'>, picture: Picture) {
+function runRow(who: Pick<SignedIn, 'practiceId' | 'settings' | 'catalogue'>, picture: Picture) {
   return {
     id: newId(),
     practiceId: who.practiceId,
     athleteId: picture.athlete.id,
-    catalogueVersion: picture.linked.catalogueVersion,
+    catalogueVersion: tradeFor(who).version,
     trialIds: picture.trials.map((trial) => trial.id),
     settings: { ...linkSettings(who) },
     cells: pillarCells(picture.linked),
@@ -107,7 +113,7 @@ function runRow(who: Pick<SignedIn, 'practiceId' | 'settings'>, picture: Picture
 
 /** The run and season rows as they are stored, with the ids of what they were made from. */
 export function seasonRows(
-  who: Pick<SignedIn, 'practiceId' | 'settings' | 'staffId'>,
+  who: Pick<SignedIn, 'practiceId' | 'settings' | 'staffId' | 'catalogue'>,
   picture: Picture,
   made: SeasonMade,
   seasonId: string,
@@ -122,7 +128,7 @@ export function seasonRows(
     parentId,
     startsOn: made.startsOn,
     priorityRunId: run.id,
-    catalogueVersion: made.plan.catalogueVersion,
+    catalogueVersion: tradeFor(who).version,
     warnings: [...made.plan.warnings],
     settings: {
       level: picture.athlete.level,
@@ -152,7 +158,7 @@ export async function planSeason(who: SignedIn, picture: Picture, seasonId: stri
     who,
     picture,
     blackouts,
-    doseHistory(logs, weekStartOf(picture.today, who.firstWeekday)),
+    doseHistory(tradeFor(who), logs, weekStartOf(picture.today, who.firstWeekday)),
   );
   const rows = seasonRows(who, picture, made, seasonId, previous?.season.id ?? null);
   await addSeason(rows.season, rows.weeks, rows.run);
@@ -168,7 +174,7 @@ type States = Awaited<ReturnType<typeof ladderStates>>;
 
 /** What choosing rungs needs to know of an athlete. */
 export function rungContext(
-  who: Pick<SignedIn, 'schoolId'>,
+  who: Pick<SignedIn, 'schoolId' | 'practiceId' | 'catalogue'>,
   picture: Picture,
   states: readonly Pick<States[number], 'owned'>[],
 ) {
@@ -178,6 +184,7 @@ export function rungContext(
     capability[each.quality] = Math.min(capability[each.quality] ?? 120, each.capability);
   }
   return {
+    trade: tradeFor(who),
     cautions: picture.clearance.cautions,
     kit: picture.athlete.kit,
     schoolId: schoolOf(who, picture.athlete),
@@ -198,7 +205,7 @@ function weakerSides(picture: Picture): ComposeInput['weakerSide'] {
 
 /** A week's doses to sessions, in memory. */
 export function makeWeek(
-  who: Pick<SignedIn, 'schoolId'>,
+  who: Pick<SignedIn, 'schoolId' | 'practiceId' | 'catalogue'>,
   picture: Picture,
   week: PlanWeek,
   states: readonly (Pick<States[number], 'ladderId' | 'rungId' | 'sets' | 'amount' | 'owned'> &

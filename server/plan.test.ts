@@ -1,5 +1,7 @@
 import { addDays } from '~/core/body/dates';
 import { ladderOf } from '~/core/catalogue';
+import { noEdits } from '~/core/catalogue/edits';
+import { shippedTrade } from '~/core/catalogue/trade';
 import type { Clearance } from '~/core/clear/clear';
 import { makeTrial } from '~/core/screen/testing';
 import type { AthleteRow } from '~/db/queries/athletes';
@@ -24,6 +26,7 @@ const who = {
   settings: demoSettings,
   firstWeekday: 1 as const,
   schoolId: 'brace',
+  catalogue: { edits: noEdits, revision: 0 },
 };
 const athlete: AthleteRow = {
   id: '0190aaaa-0000-7000-8000-00000000000a',
@@ -159,6 +162,7 @@ describe('history', () => {
   });
   it('adds up the doses of the last four weeks by side, and a week is a quarter of them', () => {
     const history = doseHistory(
+      shippedTrade,
       [
         log(addDays(today, -3), [set('side_plank_full', 'left', 30), set('side_plank_full', 'right', 15)]),
         log(addDays(today, -10), [set('plank_full', 'both', 45)]),
@@ -173,7 +177,9 @@ describe('history', () => {
     });
   });
   it('gives an unsided rung of a sided quality to both sides in full', () => {
-    expect(doseHistory([log(addDays(today, -1), [set('bridge_both', 'both', 12)])], today)).toEqual({
+    expect(
+      doseHistory(shippedTrade, [log(addDays(today, -1), [set('bridge_both', 'both', 12)])], today),
+    ).toEqual({
       'hip_extension|left': 0.25,
       'hip_extension|right': 0.25,
     });

@@ -1,6 +1,7 @@
-import { caution, disputes, equipment, fault, ladderOf, type Rung, rung, school } from '~/core/catalogue';
+import { caution, disputes, equipment, fault, type Rung, school } from '~/core/catalogue';
 import type { LeverRow } from '~/core/catalogue/lever-table';
 import { loadInWords } from '~/core/catalogue/rung-load';
+import type { Trade } from '~/core/catalogue/trade';
 import { schoolBar } from '~/core/coach/choose-rung';
 import { amountText } from '~/core/coach/prescription';
 
@@ -37,8 +38,9 @@ const advanceWords: Readonly<Record<string, (value: number) => string>> = {
 };
 
 /** Everything the library says of one rung, in the words of a school. */
-export function rungView(each: Rung, schoolId: string, row: ShownRow | undefined) {
-  const ladder = ladderOf(each.id);
+export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownRow | undefined) {
+  const ladder = trade.ladderOf(each.id);
+  const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
   const dispute = each.disputed ? disputes.find((d) => d.id === each.disputed) : undefined;
   const fit = ladder.schools[schoolId];
   const name = (id: string) => school(id).name;
@@ -58,7 +60,7 @@ export function rungView(each: Rung, schoolId: string, row: ShownRow | undefined
     advance: Object.entries(each.advance_when)
       .flatMap(([key, value]) => (typeof value === 'number' ? [advanceWords[key]?.(value) ?? key] : []))
       .join(', '),
-    requires: (each.requires ?? []).map(({ rung: id }) => rung(id).name),
+    requires: known((each.requires ?? []).map((need) => need.rung)).map((its) => its.name),
     endsSet: each.regress_on.map((id) => fault(id).name.toLowerCase()),
     faults: ladder.faults
       .map((id) => fault(id))
@@ -85,13 +87,29 @@ export function rungView(each: Rung, schoolId: string, row: ShownRow | undefined
       whyUsed: dispute.why_used,
       whyAvoided: dispute.why_avoided,
       default: dispute.default,
-      replacements: dispute.replacements.map((id) => ({
+      replacements: known(dispute.replacements).map(({ id, name: itsName }) => ({
         id,
-        name: rung(id).name,
-        ladderId: ladderOf(id).id,
+        name: itsName,
+        ladderId: trade.ladderOf(id).id,
       })),
     },
     row,
+    own: trade.ownHand(each.id),
+    hidden: trade.isHidden(each.id),
+    /** As it stands, for the form of the practice's own hand. */
+    figures: {
+      name: each.name,
+      note: each.note,
+      startSets: each.start.sets,
+      startAmount: each.start.amount,
+      goalSets: each.goal.sets,
+      goalAmount: each.goal.amount,
+      restS: each.rest_s,
+      tempo: each.tempo ?? '',
+      loadBy: each.load.by,
+      loadStart: each.load.start,
+      loadMax: each.load.max,
+    },
   };
 }
 export type RungView = ReturnType<typeof rungView>;

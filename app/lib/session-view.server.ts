@@ -1,10 +1,12 @@
-import { fault, rung } from '~/core/catalogue';
+import { fault } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { amountText, doseText } from '~/core/coach/prescription';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/coach';
 
 /** One prescription as screens and cards show it. */
-export function itemView(item: PrescriptionRow) {
+export function itemView(trade: Trade, item: PrescriptionRow) {
   const { detail } = item;
+  const rung = trade.rung(item.rungId);
   return {
     id: item.id,
     ladderId: item.ladderId,
@@ -23,28 +25,26 @@ export function itemView(item: PrescriptionRow) {
     tempo: detail.tempo,
     load: detail.load,
     setting: detail.setting ?? null,
-    posture: rung(item.rungId).posture,
-    needs: rung(item.rungId).needs,
+    posture: rung.posture,
+    needs: rung.needs,
     breath: detail.breath,
     cues: detail.cues,
     schoolCue: detail.schoolCue,
     endsSet: detail.endsSet,
-    note: rung(item.rungId).note,
+    note: rung.note,
     minutes: item.minutes,
     why: detail.why,
-    faults: rung(item.rungId)
-      .regress_on.filter((id) => id !== 'pain')
-      .map((id) => ({ id, name: fault(id).name })),
+    faults: rung.regress_on.filter((id) => id !== 'pain').map((id) => ({ id, name: fault(id).name })),
   };
 }
 export type ItemView = ReturnType<typeof itemView>;
 
-export function sessionView(session: StoredSession) {
+export function sessionView(trade: Trade, session: StoredSession) {
   return {
     id: session.id,
     onDate: session.onDate,
     minutes: session.minutes,
-    items: session.items.map(itemView),
+    items: session.items.map((item) => itemView(trade, item)),
     log: session.log ? { effort: session.log.effort, painScore: session.log.painScore } : undefined,
   };
 }

@@ -1,8 +1,10 @@
 import { disputes, ladder, ladders, qualityIds, rung, schools } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
 import { neighbourRung, offersFor, type RungContext, rungBar } from './choose-rung';
 import { setDose, workSeconds } from './prescription';
 
 const context: RungContext = {
+  trade: shippedTrade,
   cautions: [],
   kit: ['towel', 'wall', 'box', 'band', 'dumbbell', 'ball', 'cable'],
   schoolId: 'neutral',
@@ -105,8 +107,8 @@ describe('neighbours', () => {
 
 describe('amounts', () => {
   it('counts a set as its share of the goal', () => {
-    expect(setDose('plank_full', rung('plank_full').goal.amount)).toBe(1);
-    expect(setDose('plank_full', 9)).toBeCloseTo(0.2);
+    expect(setDose(rung('plank_full'), rung('plank_full').goal.amount)).toBe(1);
+    expect(setDose(rung('plank_full'), 9)).toBeCloseTo(0.2);
   });
   it('takes metres as seconds, a minute test as a minute, and reps by tempo', () => {
     expect(workSeconds('metres', 30, null)).toBe(30);

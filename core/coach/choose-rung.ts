@@ -1,17 +1,10 @@
-import {
-  disputes,
-  hasRung,
-  type Ladder,
-  ladderOf,
-  ladders,
-  type QualityId,
-  type Rung,
-  rung,
-  school,
-} from '~/core/catalogue';
+import { disputes, type Ladder, type QualityId, type Rung, school } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { cautionBar } from '~/core/clear/gates';
 
 export interface RungContext {
+  /** The catalogue as the practice has it. */
+  readonly trade: Trade;
   readonly cautions: readonly string[];
   readonly kit: readonly string[];
   readonly schoolId: string;
@@ -48,6 +41,7 @@ export function kitBar(each: Rung, kit: readonly string[]): string | undefined {
 
 /** Why a rung cannot be offered in this context; undefined when it can. Cautions first, then school, then equipment. */
 export function rungBar(ladder: Ladder, each: Rung, context: RungContext): string | undefined {
+  if (context.trade.isHidden(each.id)) return 'hidden by the practice';
   const barred = cautionBar(ladder, each, context.cautions);
   if (barred) return `caution: ${barred}`;
   return schoolBar(ladder, each, context.schoolId) ?? kitBar(each, context.kit);
@@ -55,12 +49,13 @@ export function rungBar(ladder: Ladder, each: Rung, context: RungContext): strin
 
 /** A prerequisite is met when it, or a harder rung of its ladder, is owned, or its quality already scores 70 or more. */
 function prerequisiteMet(rungId: string, context: RungContext): boolean {
-  if (!hasRung(rungId)) return true;
-  const its = ladderOf(rungId);
-  const level = rung(rungId).level;
+  const { trade } = context;
+  if (!trade.hasRung(rungId)) return true;
+  const its = trade.ladderOf(rungId);
+  const level = trade.rung(rungId).level;
   if (its.rungs.some((each) => each.level >= level && context.owned.has(each.id))) return true;
   // A prerequisite that cannot be offered here is waived; the coach sees the rung's own notes.
-  if (rungBar(its, rung(rungId), context)) return true;
+  if (rungBar(its, trade.rung(rungId), context)) return true;
   return its.quality !== 'neck_control' && (context.capability[its.quality] ?? 0) >= 70;
 }
 
@@ -94,13 +89,14 @@ export function offersFor(
   underWay: ReadonlyMap<string, string>,
 ): RungOffer[] {
   const offers: { offer: RungOffer; rank: number }[] = [];
-  for (const [order, each] of ladders.entries()) {
+  for (const [order, each] of context.trade.ladders.entries()) {
     if (each.quality !== id) continue;
     const judged = each.rungs.map((r) => ({ rung: r, why: rungBar(each, r, context) }));
     const available = judged.filter((j) => !j.why).map((j) => j.rung);
     const current = underWay.get(each.id);
     const standing =
-      available.find((r) => r.id === current) ?? (current ? nearestEasier(available, current) : undefined);
+      available.find((r) => r.id === current) ??
+      (current ? nearestEasier(available, levelOf(context.trade, current)) : undefined);
     const chosen = standing ?? entryRung(available, id, context);
     if (!chosen) continue;
     const ready = each.prerequisites.every((need) => prerequisiteMet(need.rung, context));
@@ -126,16 +122,18 @@ export function offersFor(
   return offers.sort((a, b) => b.rank - a.rank).map((each) => each.offer);
 }
 
-/** The hardest available rung not above a barred one; the easiest when all are above. */
-function nearestEasier(available: readonly Rung[], rungId: string): Rung | undefined {
-  const level = rung(rungId).level;
+const levelOf = (trade: Trade, rungId: string): number =>
+  trade.hasRung(rungId) ? trade.rung(rungId).level : 1;
+
+/** The hardest available rung not above the level of a barred one; the easiest when all are above. */
+function nearestEasier(available: readonly Rung[], level: number): Rung | undefined {
   return available.findLast((each) => each.level <= level) ?? available[0];
 }
 
 /** The next harder or easier available rung on the ladder of a rung. */
 export function neighbourRung(rungId: string, step: 1 | -1, context: RungContext): Rung | undefined {
-  const its = ladderOf(rungId);
-  const level = rung(rungId).level;
+  const its = context.trade.ladderOf(rungId);
+  const level = context.trade.rung(rungId).level;
   const available = its.rungs.filter((each) => !rungBar(its, each, context));
   return step === 1
     ? available.find((each) => each.level > level)

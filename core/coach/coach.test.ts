@@ -10,6 +10,7 @@ import {
   schools,
   sideKeysOf,
 } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { offersFor, type RungContext, rungBar } from './choose-rung';
 import { type ComposeInput, compose } from './compose';
@@ -30,6 +31,7 @@ const week: PlanWeek = {
   cells: qualities.flatMap(({ id }) => sideKeysOf(id).map((side) => ({ quality: id, side, dose: 2 }))),
 };
 const context: RungContext = {
+  trade: shippedTrade,
   cautions: [],
   kit: ['towel', 'box', 'band', 'ball'],
   schoolId: 'brace',
@@ -280,8 +282,8 @@ describe('progress', () => {
           faultId: null,
         })),
       );
-    expect(meetsCriterion(sided(30, 30), 'side_plank_full')).toBe(true);
-    expect(meetsCriterion(sided(30, 40), 'side_plank_full')).toBe(false);
+    expect(meetsCriterion(sided(30, 30), rung('side_plank_full'))).toBe(true);
+    expect(meetsCriterion(sided(30, 40), rung('side_plank_full'))).toBe(false);
   });
   it('never proposes more than the ramp, nor less than one', () => {
     fc.assert(

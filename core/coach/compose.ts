@@ -1,14 +1,5 @@
 import { addDays, type IsoDay, weekdayOf } from '~/core/body/dates';
-import {
-  fault,
-  type Ladder,
-  type QualityId,
-  quality,
-  type Rung,
-  rung,
-  type Side,
-  school,
-} from '~/core/catalogue';
+import { fault, type Ladder, type QualityId, quality, type Rung, type Side, school } from '~/core/catalogue';
 import { exerciseHoldCapS } from '~/core/clear/gates';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
@@ -98,7 +89,7 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
   const cap = chosen.unit === 'hold_s' ? exerciseHoldCapS(input.cautions) : undefined;
   const plannedAmount = state?.amount ?? chosen.start.amount;
   const amount = cap === undefined ? plannedAmount : Math.min(cap, plannedAmount);
-  const each = setDose(chosen.id, amount);
+  const each = setDose(chosen, amount);
   let sets = state?.sets ?? chosen.start.sets;
   const most = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
   let frequency = Math.min(most, Math.max(1, Math.round(want.dose / (sets * each))));
@@ -166,7 +157,7 @@ function trim(
       const less = { ...thinner, sets: thinner.sets - 1 };
       const smaller = {
         ...less,
-        dose: less.sets * setDose(less.rungId, less.amount),
+        dose: less.sets * setDose(input.trade.rung(less.rungId), less.amount),
         minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10,
       };
       kept = kept.map((item) => (item === thinner ? smaller : item));
@@ -224,7 +215,11 @@ export function compose(input: ComposeInput): ComposedWeek {
     const kept = trim(items, input.minutesPerSession, input, leftOut);
     if (kept.length === 0) return [];
     const ordered = kept
-      .map((item, at) => ({ item, at, rank: sessionRank(item.quality as QualityId, rung(item.rungId)) }))
+      .map((item, at) => ({
+        item,
+        at,
+        rank: sessionRank(item.quality as QualityId, input.trade.rung(item.rungId)),
+      }))
       .sort((a, b) => a.rank - b.rank || a.at - b.at)
       .map(({ item }) => item);
     return [{ onDate: days[i] as IsoDay, minutes: Math.round(minutesOf(ordered)), items: ordered }];

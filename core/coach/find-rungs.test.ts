@@ -1,6 +1,9 @@
-import { findRungs } from './find-rungs';
+import { shippedTrade } from '~/core/catalogue/trade';
+import { findRungs as find, type RungSearch } from './find-rungs';
 
-const ids = (search: Parameters<typeof findRungs>[0]) =>
+const findRungs = (search: RungSearch) => find(shippedTrade, search);
+
+const ids = (search: RungSearch) =>
   findRungs(search).flatMap((each) => each.rungs.filter((r) => !r.out).map((r) => r.rung.id));
 
 describe('searching rungs', () => {
@@ -19,7 +22,7 @@ describe('searching rungs', () => {
     expect(plank?.rungs.find((each) => each.rung.id === 'plank_loaded')?.out).toContain('needs');
   });
   it('puts caution before school before kit', () => {
-    const out = (search: Parameters<typeof findRungs>[0]) =>
+    const out = (search: RungSearch) =>
       findRungs({ quality: 'trunk_flexion_control', ...search })
         .find((each) => each.ladder.id === 'curl_up')
         ?.rungs.find((each) => each.rung.id === 'curl_up_ball')?.out;

@@ -1,5 +1,6 @@
 import type { Archetype } from '~/core/body/posture';
-import { disputes, type Ladder, ladders, type Rung } from '~/core/catalogue';
+import { disputes, type Ladder, type Rung } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { cautionBar } from '~/core/clear/gates';
 import { kitBar, schoolBar } from './choose-rung';
 
@@ -40,8 +41,9 @@ function textOf(ladder: Ladder, rung: Rung): string {
     .toLowerCase();
 }
 
-/** Why a rung does not fit a search: caution first, then school, kit, and what was looked for. */
-export function whyOut(ladder: Ladder, rung: Rung, search: RungSearch): string | undefined {
+/** Why a rung does not fit a search: hidden by the practice, then caution, then school, kit, and what was looked for. */
+export function whyOut(trade: Trade, ladder: Ladder, rung: Rung, search: RungSearch): string | undefined {
+  if (trade.isHidden(rung.id)) return 'hidden by the practice';
   const caution = cautionBar(ladder, rung, search.cautions ?? []);
   if (caution) return `caution: ${caution}`;
   const school = search.school ? schoolBar(ladder, rung, search.school) : undefined;
@@ -59,8 +61,8 @@ export function whyOut(ladder: Ladder, rung: Rung, search: RungSearch): string |
 }
 
 /** Ladders with at least one fitting rung, each rung judged; `also` qualities count for the quality filter. */
-export function findRungs(search: RungSearch, from: readonly Ladder[] = ladders): LadderFound[] {
-  return from
+export function findRungs(trade: Trade, search: RungSearch): LadderFound[] {
+  return trade.ladders
     .filter(
       (ladder) =>
         !search.quality ||
@@ -68,7 +70,7 @@ export function findRungs(search: RungSearch, from: readonly Ladder[] = ladders)
         ladder.also.some((each) => each === search.quality),
     )
     .map((ladder) => {
-      const rungs = ladder.rungs.map((rung) => ({ rung, out: whyOut(ladder, rung, search) }));
+      const rungs = ladder.rungs.map((rung) => ({ rung, out: whyOut(trade, ladder, rung, search) }));
       return { ladder, rungs, fitting: rungs.filter((each) => !each.out).length };
     })
     .filter((each) => each.fitting > 0);

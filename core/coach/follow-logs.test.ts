@@ -2,13 +2,16 @@ import { bodyOf } from '~/core/body/anthropometry';
 import type { KnownCapacity } from '~/core/body/capacity';
 import { capacityFromHold, maxNm } from '~/core/body/endurance';
 import { rung, screenTest } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
 import type { TestResult } from '~/core/screen/assess';
 import { screenedCapacities, testLoad } from '~/core/screen/capacity';
 import { followLogs, setMoment } from './follow-logs';
 import type { SessionOutcome } from './progress';
 
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
-const plankNm = setMoment(rung('plank_full'), man, false)?.nm ?? 0;
+const setMomentOf = (each: ReturnType<typeof rung>, body: typeof man, under16: boolean) =>
+  setMoment(shippedTrade.ladderOf(each.id), each, body, under16);
+const plankNm = setMomentOf(rung('plank_full'), man, false)?.nm ?? 0;
 const start: KnownCapacity = {
   direction: 'anti_extension',
   archetype: 'prone_bridge',
@@ -26,7 +29,7 @@ const session = (onDate: string, done: number, planned: number, faultId: string 
   sets: [{ ladderId: 'plank', rungId: 'plank_full', setNo: 1, side: 'both', planned, done, faultId }],
 });
 const follow = (...outcomes: SessionOutcome[]) =>
-  followLogs([start], outcomes, man, false)[0] as KnownCapacity;
+  followLogs([start], outcomes, man, false, shippedTrade)[0] as KnownCapacity;
 
 describe('capacity after the logs', () => {
   it('falls with a first set lost early and rises with one beyond the prediction', () => {
@@ -54,10 +57,10 @@ describe('capacity after the logs', () => {
     );
   });
   it('reads reps as seconds at the top', () => {
-    const asked = setMoment(rung('dead_bug_opposite_straight'), man, false);
+    const asked = setMomentOf(rung('dead_bug_opposite_straight'), man, false);
     expect(asked?.secondsPerUnit).toBeGreaterThan(2);
     expect(asked?.secondsPerUnit).toBeLessThan(8);
-    expect(setMoment(rung('breath_prone'), man, false)).toBeUndefined();
+    expect(setMomentOf(rung('breath_prone'), man, false)).toBeUndefined();
   });
 });
 

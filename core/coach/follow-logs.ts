@@ -4,8 +4,9 @@ import { daysBetween } from '~/core/body/dates';
 import { equivalentHoldS, parseTempo, usualBreathS } from '~/core/body/dose';
 import { limitS, maxNm } from '~/core/body/endurance';
 import { afterWeeks, observeSet } from '~/core/body/estimate';
-import { hasRung, ladderOf, type Rung, rung } from '~/core/catalogue';
+import type { Ladder, Rung } from '~/core/catalogue';
 import { mainNm, rungMoments, startLoad } from '~/core/catalogue/rung-load';
+import type { Trade } from '~/core/catalogue/trade';
 import type { SessionOutcome } from './progress';
 
 /** Capacities after the sessions logged since they were screened. */
@@ -22,8 +23,7 @@ interface SetMoment {
 }
 
 /** What a set of a rung asks of the trunk, under its starting load; undefined where the model does not speak. */
-export function setMoment(each: Rung, body: Body, under16: boolean): SetMoment | undefined {
-  const ladder = ladderOf(each.id);
+export function setMoment(ladder: Ladder, each: Rung, body: Body, under16: boolean): SetMoment | undefined {
   const load = startLoad(each, body.massKg, under16);
   const moments = rungMoments(ladder, each, body, load);
   const nm = moments ? mainNm(moments) : 0;
@@ -54,6 +54,7 @@ export function followLogs(
   outcomes: readonly SessionOutcome[],
   body: Body,
   under16: boolean,
+  trade: Trade,
 ): KnownCapacity[] {
   const ordered = [...outcomes].sort((a, b) => a.onDate.localeCompare(b.onDate));
   return known.map((start): KnownCapacity => {
@@ -64,9 +65,9 @@ export function followLogs(
       let capacity = afterWeeks(now.capacity, daysBetween(now.onDate, outcome.onDate) / 7);
       let heard = 0;
       for (const set of outcome.sets) {
-        if (!hasRung(set.rungId)) continue;
+        if (!trade.hasRung(set.rungId)) continue;
         if (start.side !== 'both' && set.side !== 'both' && set.side !== start.side) continue;
-        const asked = setMoment(rung(set.rungId), body, under16);
+        const asked = setMoment(trade.ladderOf(set.rungId), trade.rung(set.rungId), body, under16);
         if (asked?.direction !== start.direction || asked.archetype !== start.archetype) continue;
         const heldS = set.done * asked.secondsPerUnit;
         const after = observeSet(capacity, {

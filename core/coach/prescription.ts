@@ -1,4 +1,4 @@
-import { type AmountUnit, type Rung, rung, type Side } from '~/core/catalogue';
+import type { AmountUnit, Rung, Side } from '~/core/catalogue';
 import { loadInWords, startLoad } from '~/core/catalogue/rung-load';
 
 /** Where an athlete stands on one ladder: the rung and the dose of the next session. */
@@ -73,8 +73,8 @@ export function prescriptionSeconds(
 }
 
 /** Dose of one set on one side: amount over the rung's goal amount, until the athlete's own best is known. */
-export function setDose(rungId: string, amount: number): number {
-  return amount / rung(rungId).goal.amount;
+export function setDose(each: Rung, amount: number): number {
+  return amount / each.goal.amount;
 }
 
 const unitWords: Readonly<Record<AmountUnit, readonly [one: string, many: string]>> = {

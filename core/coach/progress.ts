@@ -1,5 +1,5 @@
 import type { IsoDay } from '~/core/body/dates';
-import { fault, ladder, rung, type Side } from '~/core/catalogue';
+import { fault, type Rung, type Side } from '~/core/catalogue';
 import { defaultPainSettings, judgePain, type PainSettings } from '~/core/clear/pain';
 import { neighbourRung, type RungContext } from './choose-rung';
 import { amountText, type LadderState } from './prescription';
@@ -76,8 +76,7 @@ function sideGapPercent(sets: readonly SetRecord[]): number {
 }
 
 /** True when one session meets the rung's criterion: amount, sets, clean, sides equal. */
-export function meetsCriterion(sets: readonly SetRecord[], rungId: string): boolean {
-  const each = rung(rungId);
+export function meetsCriterion(sets: readonly SetRecord[], each: Rung): boolean {
   const want = each.advance_when;
   const amount =
     want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? each.goal.amount;
@@ -95,8 +94,7 @@ function shorter(state: LadderState, factor: number): LadderState {
 }
 
 /** The next bit more on the same rung: amount towards the goal, then a set; undefined when the goal is reached. */
-function bitMore(state: LadderState, limit: number): LadderState | undefined {
-  const goal = rung(state.rungId).goal;
+function bitMore(state: LadderState, limit: number, { goal }: Rung): LadderState | undefined {
   if (state.amount < goal.amount) {
     return {
       ...state,
@@ -120,12 +118,12 @@ export function progress(input: ProgressInput): Proposal[] {
     latest.painRegion ?? undefined,
     input.painSettings ?? defaultPainSettings,
   );
-  const rungIds = [...new Set(latest.sets.map((set) => set.rungId))];
+  const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(input.trade.hasRung);
 
   return rungIds.map((rungId): Proposal => {
     const sets = setsOf(latest, rungId);
     const ladderId = sets[0]?.ladderId ?? '';
-    const each = rung(rungId);
+    const each = input.trade.rung(rungId);
     const planned = Math.max(...sets.map((set) => set.planned));
     const countedSets = each.sided
       ? Math.min(...(['left', 'right'] as const).map((s) => sets.filter((set) => set.side === s).length))
@@ -204,8 +202,8 @@ export function progress(input: ProgressInput): Proposal[] {
     const earlier = input.outcomes.slice(0, -1).filter((outcome) => setsOf(outcome, rungId).length > 0);
     const before = earlier.at(-1);
     const beforeSets = before ? setsOf(before, rungId) : [];
-    const meets = meetsCriterion(sets, rungId);
-    if (meets && before && meetsCriterion(beforeSets, rungId)) {
+    const meets = meetsCriterion(sets, each);
+    if (meets && before && meetsCriterion(beforeSets, each)) {
       const next = neighbourRung(rungId, 1, input);
       if (next) {
         return make(
@@ -218,7 +216,7 @@ export function progress(input: ProgressInput): Proposal[] {
       return make(
         'stay',
         from,
-        `${each.name} is owned and is the last rung of ${ladder(ladderId).name.toLowerCase()} open here: keep it.`,
+        `${each.name} is owned and is the last rung of ${input.trade.ladderOf(rungId).name.toLowerCase()} open here: keep it.`,
         rungId,
       );
     }
@@ -228,7 +226,7 @@ export function progress(input: ProgressInput): Proposal[] {
       beforeSets.length > 0 &&
       beforeSets.every(isClean) &&
       Math.max(...beforeSets.map((set) => set.planned)) >= planned;
-    const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2);
+    const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2, each);
     if (sameBefore && more)
       return make(
         'more',

@@ -6,7 +6,6 @@ import {
   type ScreenTest,
   type Side,
   screenTest,
-  stationTests,
 } from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
 
@@ -42,6 +41,8 @@ export interface BatteryInput {
   readonly kit: readonly string[];
   readonly minutes: number;
   readonly firstSide: Side;
+  /** Tests the station offers, as the practice has them. */
+  readonly tests: readonly ScreenTest[];
 }
 
 /** Tests a sport prefers for a quality, best first; others follow by directness. */
@@ -128,9 +129,9 @@ export function maximalOverload(testIds: readonly string[]): string | undefined 
  * with the reason and what replaces them.
  */
 export function proposeBattery(input: BatteryInput): Battery {
-  const gates = new Map(stationTests.map((test) => [test.id, gateTest(test, input.cautions, input.allows)]));
+  const gates = new Map(input.tests.map((test) => [test.id, gateTest(test, input.cautions, input.allows)]));
   const gateOf = (id: string) => gates.get(id) as TestGate;
-  const wanted = stationTests.filter((test) => hasKit(test, input.kit));
+  const wanted = input.tests.filter((test) => hasKit(test, input.kit));
   const allowed = wanted.filter((test) => gateOf(test.id).allowed);
   const chosen = new Map<string, string>();
   const byDemand = [...qualityIds].sort((a, b) => input.discipline.profile[b] - input.discipline.profile[a]);

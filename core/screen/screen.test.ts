@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { discipline, disciplines, qualityIds, screenTest, screenTests } from '~/core/catalogue';
+import { discipline, disciplines, qualityIds, screenTest, screenTests, stationTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
 import { type AssessInput, assess } from './assess';
 import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from './battery';
@@ -224,6 +224,7 @@ describe('battery', () => {
   const all = ['mat', 'towel', 'box', 'band', 'dumbbell', 'ball'];
   it.each(disciplines.map((each) => each.id))('covers all nine qualities for %s', (id) => {
     const battery = proposeBattery({
+      tests: stationTests,
       discipline: discipline(id),
       cautions: [],
       allows: 'all',
@@ -237,6 +238,7 @@ describe('battery', () => {
   });
   it('goes breath, control, single leg, loaded, maximal', () => {
     const battery = proposeBattery({
+      tests: stationTests,
       discipline: discipline('running.marathon'),
       cautions: [],
       allows: 'all',
@@ -249,6 +251,7 @@ describe('battery', () => {
   });
   it('leaves out what a caution forbids, with the reason and what replaces it', () => {
     const battery = proposeBattery({
+      tests: stationTests,
       discipline: discipline('gymnastics.rhythmic'),
       cautions: ['disc_flexion_sensitive'],
       allows: 'all',
@@ -264,6 +267,7 @@ describe('battery', () => {
   });
   it('offers only breath and brace before a practitioner agrees', () => {
     const battery = proposeBattery({
+      tests: stationTests,
       discipline: discipline('dance'),
       cautions: ['pregnancy'],
       allows: 'breath_brace',
@@ -285,6 +289,7 @@ describe('battery', () => {
     fc.assert(
       fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, each) => {
         const battery = proposeBattery({
+          tests: stationTests,
           discipline: each,
           cautions: some,
           allows: 'all',

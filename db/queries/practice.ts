@@ -1,5 +1,6 @@
 import { and, count, eq, gt, lt, or } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
+import type { CatalogueEdits } from '~/core/catalogue/edits';
 import { db } from '../client.server';
 import { audit, authSession, type PracticeSettings, practice, signInFailure, staff } from '../schema';
 
@@ -15,6 +16,8 @@ export interface SignedIn {
   schoolId: string;
   settings: PracticeSettings;
   practiceVersion: number;
+  /** The practice's own hand on the catalogue, and how many edits it took. */
+  catalogue: { edits: CatalogueEdits; revision: number };
 }
 
 export async function practiceCount(): Promise<number> {
@@ -62,6 +65,7 @@ export async function signedInBy(tokenHash: string): Promise<SignedIn | undefine
     schoolId: row.practice.schoolId,
     settings: row.practice.settings,
     practiceVersion: row.practice.version,
+    catalogue: { edits: row.practice.catalogue, revision: row.practice.catalogueRevision },
   };
 }
 

@@ -12,6 +12,8 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 
+import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
+
 export interface PracticeSettings {
   massUnit: 'kg' | 'lb';
   lengthUnit: 'cm' | 'in';
@@ -30,7 +32,30 @@ export const practice = pgTable('practice', {
   schoolId: text().notNull().default('brace'),
   settings: jsonb().$type<PracticeSettings>().notNull(),
   version: integer().notNull().default(1),
+  /** What the practice changed in the catalogue, as it stands now; folded from catalogue_edit. */
+  catalogue: jsonb().$type<CatalogueEdits>().notNull().default(noEdits),
+  /** Counts the edits; 0 is the catalogue as shipped. */
+  catalogueRevision: integer().notNull().default(0),
 });
+
+/** Changes of the catalogue: append-only, each with its reason. */
+export const catalogueEdit = pgTable(
+  'catalogue_edit',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    revision: integer().notNull(),
+    kind: text({ enum: ['rung', 'ladder', 'test'] }).notNull(),
+    entryId: text().notNull(),
+    edit: jsonb().$type<CatalogueEdit>().notNull(),
+    reason: text().notNull(),
+    staffId: uuid().references(() => staff.id),
+    at: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [uniqueIndex('catalogue_edit_revision').on(t.practiceId, t.revision)],
+);
 
 export const staff = pgTable(
   'staff',

@@ -14,6 +14,7 @@ interface Line extends ShownRow {
   dynamic: boolean;
   out: string | undefined;
   state: 'owned' | 'stands' | 'open';
+  own: 'changed' | 'added' | undefined;
 }
 
 const stateWords = { owned: 'owned', stands: 'stands here', open: '' } as const;
@@ -73,6 +74,11 @@ export function RungLine({
             <strong className="leading-snug">
               {number}. {rung.name}
             </strong>
+            {rung.own ? (
+              <span className="whitespace-nowrap border border-quiet px-1 text-[0.84rem]">
+                {rung.own === 'added' ? 'our own' : 'changed by us'}
+              </span>
+            ) : null}
             {rung.state === 'open' ? null : (
               <span className="whitespace-nowrap text-[0.9rem]">
                 <span aria-hidden="true">{rung.state === 'stands' ? '◼' : '✓'} </span>

@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import Undo2 from 'lucide-react/icons/undo-2';
 import { useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { Figure } from '~/app/components/figure';
 import { useViewKeys } from '~/app/lib/keys';
 import type { SideKey } from '~/core/catalogue/qualities';
 import { elapsedS, openQuestions, readyStation, stepStation } from '~/core/screen/station';
@@ -157,6 +158,13 @@ export function TrialPanel(props: PanelProps) {
     <div ref={panel} tabIndex={-1} className="outline-none">
       <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
         <div className="max-w-2xl">
+          <Figure
+            posture={test.posture}
+            needs={test.needs}
+            label={`Set-up of ${test.name}, drawn`}
+            plain
+            className="float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24"
+          />
           <h2 className="text-[2rem] sm:text-[2.6rem]">{test.name}</h2>
           <p className="mt-1 text-lg leading-snug">{test.setUp}</p>
           <p className="mt-1 text-mortar">

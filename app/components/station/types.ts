@@ -1,3 +1,4 @@
+import type { Posture } from '~/core/body/posture';
 import type { Fault, MeasureKind, Side } from '~/core/catalogue';
 
 /** All the station needs of one test, made ready by the server. */
@@ -19,6 +20,8 @@ export interface StationTest {
   restS: number;
   spotter: boolean;
   setUp: string;
+  posture: Posture;
+  needs: string[];
   stand: string;
   tell: string;
   stopRule: string;

@@ -10,7 +10,6 @@ import { Disclaimer } from '~/app/components/notice';
 import { who } from '~/app/lib/signed-in.server';
 import { toolById, tools } from '~/core/bench';
 import { readValues } from '~/core/bench/tool';
-import { hasRung, ladderOf, rung } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { sendToLadder } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
@@ -18,6 +17,7 @@ import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.se
 import { benchContext, rungChoices } from '~/server/bench.server';
 import { bodyChoices, chosenBody } from '~/server/body.server';
 import { layOutWeeks } from '~/server/plan.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/tool';
 
 export const meta: Route.MetaFunction = ({ params }) => [
@@ -26,6 +26,7 @@ export const meta: Route.MetaFunction = ({ params }) => [
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
+  const trade = tradeFor(person);
   const tool = toolById(params.toolId);
   if (!tool) throw notFound('This instrument');
   const query = new URL(request.url).searchParams;
@@ -38,12 +39,12 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       id: chosen.athlete.id,
       name: chosen.athlete.name,
       rungs: chosen.athlete.states
-        .filter((state) => hasRung(state.rungId))
-        .map((state) => ({ id: state.rungId, name: rung(state.rungId).name })),
+        .filter((state) => trade.hasRung(state.rungId))
+        .map((state) => ({ id: state.rungId, name: trade.rung(state.rungId).name })),
     },
     form: chosen.form,
     problems: chosen.problems,
-    rungs: tool.usesRung ? rungChoices() : [],
+    rungs: tool.usesRung ? rungChoices(trade) : [],
     disclaimer,
   };
 }
@@ -66,7 +67,7 @@ export function shouldRevalidate({
 
 const sent = z.object({
   athleteId: z.string().refine(isUuid),
-  rungId: z.string().refine(hasRung, 'Choose the exercise it belongs to.'),
+  rungId: z.string(),
   load: z.coerce.number().positive().max(500).optional(),
   amount: z.coerce.number().positive().max(600).optional(),
   setting: z.string().trim().max(200).optional(),
@@ -82,11 +83,14 @@ export async function action({ request, context }: Route.ActionArgs) {
       { status: 400 },
     );
   const { athleteId, rungId, load, amount, setting } = parsed.data;
+  const trade = tradeFor(person);
+  if (!trade.hasRung(rungId))
+    return data({ error: 'Choose the exercise it belongs to.', done: undefined }, { status: 400 });
   const athlete = await requireAthlete(person, athleteId);
   const picture = await pictureOf(person, athlete);
   if (picture.clearance.allows === 'nothing')
     return data({ error: `Not cleared: ${picture.clearance.liftedBy}`, done: undefined }, { status: 409 });
-  const each = rung(rungId);
+  const each = trade.rung(rungId);
   const most = each.load.max > 0 ? (each.load.max * athlete.massKg) / 70 : undefined;
   if (load !== undefined && most === undefined)
     return data({ error: `${each.name} takes no load.`, done: undefined }, { status: 400 });
@@ -100,7 +104,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     );
   await sendToLadder(
     athlete.id,
-    { ladderId: ladderOf(rungId).id, rungId, sets: each.start.sets, amount, load, setting },
+    { ladderId: trade.ladderOf(rungId).id, rungId, sets: each.start.sets, amount, load, setting },
     each.start.amount,
   );
   await writeAudit({

@@ -11,6 +11,7 @@ import { caution, disciplineLabel } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { sessionsBetween } from '~/db/queries/coach';
 import { pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/card';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -35,7 +36,10 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       .map((id) => caution(id))
       .map(({ id, name, changes }) => ({ id, name, changes })),
     allowed: picture.clearance.allows !== 'nothing',
-    sessions: picture.clearance.allows === 'nothing' ? [] : sessions.map(sessionView),
+    sessions:
+      picture.clearance.allows === 'nothing'
+        ? []
+        : sessions.map((session) => sessionView(tradeFor(person), session)),
     disclaimer,
   };
 }

@@ -8,13 +8,14 @@ import { Notice } from '~/app/components/notice';
 import { weekdayText } from '~/app/lib/format';
 import { itemView } from '~/app/lib/session-view.server';
 import { who } from '~/app/lib/signed-in.server';
-import { ladder, rung } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { judgePain, painRegions, painVerdictText } from '~/core/clear/pain';
 import type { SessionOutcome, SetRecord } from '~/core/coach/progress';
 import { keepLog, newId, type PrescriptionRow, sessionById } from '~/db/queries/coach';
 import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { layOutWeeks, proposalsFor } from '~/server/plan.server';
 import { todayIn } from '~/server/today';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/log';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Log a session · Zest Pillar' }];
@@ -55,7 +56,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     weekStart: session.weekStart,
     logId: newId(),
     items: session.items.map((item) => ({
-      ...itemView(item),
+      ...itemView(tradeFor(person), item),
       planned: plannedSets(item).map((set) => ({ ...set, key: `${item.rungId}.${set.setNo}.${set.side}` })),
     })),
   };
@@ -80,7 +81,11 @@ const schema = z.object({
 });
 
 /** Reads the exceptions of one exercise: what was lost, at which rep or second, and why. */
-function readSets(item: PrescriptionRow, form: FormData): { sets: SetRecord[] } | { error: string } {
+function readSets(
+  trade: Trade,
+  item: PrescriptionRow,
+  form: FormData,
+): { sets: SetRecord[] } | { error: string } {
   if (form.get(`skip.${item.rungId}`) === 'on') return { sets: [] };
   const sets: SetRecord[] = [];
   for (const { setNo, side } of plannedSets(item)) {
@@ -102,7 +107,7 @@ function readSets(item: PrescriptionRow, form: FormData): { sets: SetRecord[] } 
     if (!Number.isFinite(at) || at < 0 || at > item.amount)
       return { error: `${item.detail.name}, set ${setNo}: lost at 0 to ${item.amount}.` };
     const faultId = String(form.get(`fault.${key}`) ?? '');
-    const known = rung(item.rungId).regress_on.includes(faultId) ? faultId : null;
+    const known = trade.rung(item.rungId).regress_on.includes(faultId) ? faultId : null;
     sets.push({
       ladderId: item.ladderId,
       rungId: item.rungId,
@@ -135,7 +140,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   if (painScore > 0 && !painRegion) return refuse('Say where the pain was.');
   const sets: SetRecord[] = [];
   for (const item of session.items) {
-    const read = readSets(item, form);
+    const read = readSets(tradeFor(person), item, form);
     if ('error' in read) return refuse(read.error);
     sets.push(...read.sets);
   }
@@ -153,7 +158,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   // Ladders whose proposal is to hold name the qualities the flag holds.
   const heldBy = [
     ...new Set(
-      proposals.filter((each) => each.kind === 'hold_quality').map((each) => ladder(each.ladderId).quality),
+      proposals
+        .filter((each) => each.kind === 'hold_quality')
+        .map((each) => tradeFor(person).ladder(each.ladderId).quality),
     ),
   ];
   await keepLog(

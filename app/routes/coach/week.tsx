@@ -7,7 +7,8 @@ import { weekdayText, weekText } from '~/app/lib/format';
 import { sessionView } from '~/app/lib/session-view.server';
 import { who } from '~/app/lib/signed-in.server';
 import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
-import { ladder, quality, rung, school } from '~/core/catalogue';
+import { quality, school } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
 import { amountText } from '~/core/coach/prescription';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
@@ -15,14 +16,16 @@ import { decideProposals, ladderStates, openProposals, sessionsBetween } from '~
 import { newestSeason } from '~/db/queries/plan';
 import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { heldQualities, layOutWeeks, makeWeek, schoolOf, toPlanWeek } from '~/server/plan.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/week';
 
 /** "3 x 20 s, Full plank" of a ladder state. */
-const stateText = (state: { rungId: string; sets: number; amount: number }) =>
-  `${rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, rung(state.rungId).unit)}`;
+const stateText = (trade: Trade, state: { rungId: string; sets: number; amount: number }) =>
+  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}`;
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
+  const trade = tradeFor(person);
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
   const asked = new URL(request.url).searchParams.get('week');
@@ -58,18 +61,18 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
         }
       : undefined,
     school: school(schoolOf(person, athlete)).name,
-    sessions: sessions.map(sessionView),
+    sessions: sessions.map((session) => sessionView(trade, session)),
     leftOut,
     proposals: proposals.map((each) => ({
       id: each.id,
-      ladder: ladder(each.ladderId).name,
+      ladder: trade.ladder(each.ladderId).name,
       quality:
-        ladder(each.ladderId).quality === 'neck_control'
+        trade.ladder(each.ladderId).quality === 'neck_control'
           ? 'Neck control'
-          : quality(ladder(each.ladderId).quality as Parameters<typeof quality>[0]).name,
+          : quality(trade.ladder(each.ladderId).quality as Parameters<typeof quality>[0]).name,
       kind: each.kind,
-      from: stateText(each.before),
-      to: stateText(each.after),
+      from: stateText(trade, each.before),
+      to: stateText(trade, each.after),
       reason: each.reason,
     })),
     disclaimer,

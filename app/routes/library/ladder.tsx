@@ -1,17 +1,22 @@
-import { Link, useSearchParams } from 'react-router';
+import { data, Link, redirect, useNavigation, useSearchParams } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
+import { EditHistory, LadderHand, RungHand } from '~/app/components/library/own-hand';
 import { RungLine } from '~/app/components/library/rung-line';
 import { RungPanel } from '~/app/components/library/rung-panel';
 import { Disclaimer } from '~/app/components/notice';
+import { readEdit } from '~/app/lib/catalogue-form.server';
 import { rungView, shownRow } from '~/app/lib/rung-view.server';
 import { who } from '~/app/lib/signed-in.server';
-import { hasRung, ladderOf, ladders, quality, rung, school } from '~/core/catalogue';
+import { quality, school } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { disclaimer } from '~/core/clear/signs';
 import { whyOut } from '~/core/coach/find-rungs';
-import { notFound } from '~/server/athlete.server';
+import { newId } from '~/db/queries/coach';
+import { isUuid, notFound } from '~/server/athlete.server';
 import { bodyChoices, chosenBody } from '~/server/body.server';
+import { historyOf, keepEdit } from '~/server/catalogue.server';
 import { followers, rungState, searchOf } from '~/server/library.server';
+import { editsOf, tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/ladder';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -20,7 +25,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => [
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
-  const ladder = ladders.find((each) => each.id === params.ladderId);
+  const trade = tradeFor(person);
+  const ladder = trade.ladders.find((each) => each.id === params.ladderId);
   if (!ladder) throw notFound('This ladder');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(person, query), bodyChoices(person)]);
@@ -30,13 +36,14 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const inLadder = (id: string | null | undefined) => ladder.rungs.find((each) => each.id === id)?.id;
   const openId = inLadder(query.get('rung')) ?? inLadder(standing) ?? ladder.rungs[0]?.id ?? '';
   const besideId = query.get('with');
-  const beside = besideId && hasRung(besideId) && besideId !== openId ? besideId : undefined;
+  const beside = besideId && trade.hasRung(besideId) && besideId !== openId ? besideId : undefined;
+  const history = await historyOf(person, trade, [ladder.id, ...ladder.rungs.map((each) => each.id)]);
   const schoolId = search.school ?? chosen.athlete?.schoolId ?? person.schoolId;
   const view = (id: string) => {
-    const its = ladderOf(id);
+    const its = trade.ladderOf(id);
     const rows = its.id === ladder.id ? table : leverTable(its, chosen.body, chosen.known, chosen.under16);
     const row = rows.find((each) => each.rungId === id);
-    return rungView(rung(id), schoolId, row && shownRow(row));
+    return rungView(trade, trade.rung(id), schoolId, row && shownRow(row));
   };
   return {
     ladder: {
@@ -47,12 +54,18 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
         id === 'neck_control' ? 'neck control' : quality(id).name.toLowerCase(),
       ),
       purpose: ladder.purpose,
-      before: ladder.prerequisites.map(({ rung: id }) => ({
-        id,
-        name: rung(id).name,
-        ladderId: ladderOf(id).id,
-      })),
-      after: followers(ladder),
+      before: ladder.prerequisites
+        .filter((need) => trade.hasRung(need.rung))
+        .map(({ rung: id }) => ({
+          id,
+          name: trade.rung(id).name,
+          ladderId: trade.ladderOf(id).id,
+        })),
+      after: followers(trade, ladder),
+      breath: ladder.breath,
+      do: ladder.do,
+      avoid: ladder.avoid,
+      changed: editsOf(person).ladders[ladder.id] !== undefined,
     },
     most: Math.max(1, ...table.map((row) => row.nm ?? 0)),
     rungs: ladder.rungs.map((each, i) => ({
@@ -61,7 +74,8 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       posture: each.posture,
       needs: each.needs,
       dynamic: each.unit === 'reps' || each.unit === 'reps_in_60s',
-      out: whyOut(ladder, each, search),
+      out: whyOut(trade, ladder, each, search),
+      own: trade.ownHand(each.id),
       state: rungState(ladder, each.id, chosen),
       ...shownRow(table[i] as (typeof table)[number]),
     })),
@@ -73,7 +87,10 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     form: chosen.form,
     problems: chosen.problems,
     choices,
-    all: ladders.map((each) => ({
+    mayEdit: person.role !== 'assistant',
+    edit: { editId: newId(), revision: person.catalogue.revision },
+    history,
+    all: trade.ladders.map((each) => ({
       name: each.name,
       rungs: each.rungs.map(({ id, name }) => ({ id, name })),
     })),
@@ -81,9 +98,33 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   };
 }
 
-export default function LadderView({ loaderData }: Route.ComponentProps) {
+export async function action({ request, context, params }: Route.ActionArgs) {
+  const person = who(context);
+  if (person.role === 'assistant')
+    throw data({ message: 'The library is changed by the owner or a coach.' }, { status: 403 });
+  const trade = tradeFor(person);
+  const form = await request.formData();
+  const editId = String(form.get('editId'));
+  const entryId = String(form.get('entryId'));
+  const refuse = (errors: Readonly<Record<string, string>>, status = 400) =>
+    data({ errors, failed: entryId }, { status });
+  if (!isUuid(editId)) return refuse({ form: 'This could not be read. Open the page again.' });
+  const newRungId = `own_${editId.replaceAll('-', '_')}`;
+  const read = readEdit(form, trade, newRungId);
+  if (!read.ok) return refuse(read.errors);
+  const kept = await keepEdit(person, editId, Number(form.get('revision')), read);
+  if (!kept.ok) return refuse({ form: kept.why }, 409);
+  const query = new URL(request.url).searchParams;
+  query.set('rung', read.edit.op === 'add' ? newRungId : entryId);
+  if (read.edit.kind === 'ladder') query.delete('rung');
+  return redirect(`/library/${params.ladderId}?${query}#rung`);
+}
+
+export default function LadderView({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== 'idle';
   const { ladder, rungs, open, beside, athlete, body } = loaderData;
   const [params] = useSearchParams();
+  const edit = { ...loaderData.edit, busy, errors: actionData?.errors ?? {}, failed: actionData?.failed };
   const wall = new URLSearchParams(params);
   wall.delete('rung');
   wall.delete('with');
@@ -173,6 +214,13 @@ export default function LadderView({ loaderData }: Route.ComponentProps) {
             beside={beside?.id}
             link={link}
           />
+          {loaderData.mayEdit ? (
+            <div>
+              <RungHand view={open} edit={edit} />
+              <LadderHand ladder={ladder} edit={edit} />
+              <EditHistory rows={loaderData.history} />
+            </div>
+          ) : null}
           {beside ? (
             <RungPanel
               view={beside}

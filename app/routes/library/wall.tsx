@@ -9,6 +9,7 @@ import { cautions, equipment, qualities, schools } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { bodyChoices, chosenBody } from '~/server/body.server';
 import { ladderWall, searchOf } from '~/server/library.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/wall';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Zest Pillar' }];
@@ -18,7 +19,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(person, params), bodyChoices(person)]);
   const search = searchOf(params, chosen);
-  const found = ladderWall(search, chosen);
+  const found = ladderWall(tradeFor(person), search, chosen);
   const groups = [
     ...qualities.map(({ id, name, meaning }) => ({ id: id as string, name, meaning })),
     { id: 'neck_control', name: 'Neck control', meaning: 'Holding the head in line with the trunk.' },
@@ -102,7 +103,10 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
     <>
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">What can I use</h1>
-        <p>
+        <p className="flex flex-wrap gap-x-5">
+          <Link to="/library/tests" className="inline-block py-2">
+            Tests and targets
+          </Link>
           <Link to="/library/rules" className="inline-block py-2">
             Schools and rules
           </Link>

@@ -7,7 +7,7 @@ import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
-import { discipline, quality, screenTest, stationTests } from '~/core/catalogue';
+import { discipline, quality, screenTest } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
 import { targetText } from '~/core/link/sentence';
 import { maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery';
@@ -15,12 +15,14 @@ import { targetFor } from '~/core/screen/score';
 import { newId } from '~/db/queries/coach';
 import { addScreening, screeningsOf } from '~/db/queries/screen';
 import { blockOf, isUuid, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/battery';
 
 const purposes = { first: 55, quick: 30 } as const;
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
+  const trade = tradeFor(person);
   const athlete = await requireAthlete(person, params.athleteId);
   const [picture, past] = await Promise.all([
     pictureOf(person, athlete),
@@ -43,12 +45,13 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     kit: athlete.kit,
     minutes,
     firstSide,
+    tests: trade.stationTests,
   });
   const chosen = new Set(battery.items.map((item) => item.testId));
   const screened = screenedPerson(athlete, picture.event);
   const shown = (id: string) => {
     const test = screenTest(id);
-    const target = targetFor(test, screened);
+    const target = targetFor(test, screened, trade.ownTargets[id]);
     return {
       id,
       name: test.name,
@@ -82,7 +85,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       capS: item.gate.capS,
       notes: item.gate.notes,
     })),
-    others: stationTests
+    others: trade.stationTests
       .filter(
         (test) =>
           !chosen.has(test.id) &&
@@ -111,6 +114,7 @@ const schema = z.object({
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const person = who(context);
+  const trade = tradeFor(person);
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
   const form = await request.formData();
@@ -119,7 +123,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     return refuse(`Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`, 409);
   const parsed = schema.safeParse({ ...Object.fromEntries(form), testIds: form.getAll('testIds') });
   if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The battery could not be read.');
-  const known = parsed.data.testIds.filter((id) => stationTests.some((test) => test.id === id));
+  const known = parsed.data.testIds.filter((id) => trade.stationTests.some((test) => test.id === id));
   const barred = known
     .map((id) => ({
       id,

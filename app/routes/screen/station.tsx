@@ -20,6 +20,7 @@ import { gradeWords } from '~/core/screen/words';
 import { completeScreening, screeningById } from '~/db/queries/screen';
 import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
 import { keepPriorityRun } from '~/server/plan.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/station';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -33,6 +34,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     ? await screeningById(person.practiceId, params.screeningId)
     : undefined;
   if (!screening || screening.athleteId !== athlete.id) throw notFound('This screen');
+  const trade = tradeFor(person);
   const picture = await pictureOf(person, athlete);
   if (picture.clearance.allows === 'nothing') throw redirect(`/athletes/${athlete.id}/screen`);
   const screened = screenedPerson(athlete, picture.event);
@@ -40,12 +42,13 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     trials: picture.trials.filter((trial) => trial.screeningId !== screening.id),
     person: screened,
     today: picture.today,
+    ownTargets: trade.ownTargets,
   }).results;
   const tests = screening.testIds.flatMap((id): StationTest[] => {
-    const test = screenTest(id);
+    const test = trade.tests.find((each) => each.id === id) ?? screenTest(id);
     const gate = gateTest(test, picture.clearance.cautions, picture.clearance.allows);
     if (!gate.allowed) return [];
-    const target = targetFor(test, screened);
+    const target = targetFor(test, screened, trade.ownTargets[id]);
     const likely = [
       ...test.faults,
       ...faults
@@ -74,6 +77,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
         restS: test.restS,
         spotter: test.spotter,
         setUp: test.setUp,
+        posture: test.posture,
+        needs: test.needs,
         stand: test.stand,
         tell: test.tell,
         stopRule: test.stopRule,

@@ -1,0 +1,249 @@
+import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { Button } from '~/app/components/button';
+import { TextField } from '~/app/components/field';
+import { Figure } from '~/app/components/figure';
+import { EditHistory } from '~/app/components/library/own-hand';
+import { readEdit } from '~/app/lib/catalogue-form.server';
+import { who } from '~/app/lib/signed-in.server';
+import { quality } from '~/core/catalogue';
+import { newId } from '~/db/queries/coach';
+import { isUuid } from '~/server/athlete.server';
+import { historyOf, keepEdit } from '~/server/catalogue.server';
+import { editsOf, tradeFor } from '~/server/trade.server';
+import type { Route } from './+types/tests';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Tests · Zest Pillar' }];
+
+const stages = [
+  'Breath and brace',
+  'Control',
+  'Single leg and asymmetry',
+  'Loaded and sport shapes',
+  'Maximal holds',
+] as const;
+
+const sourceWords = {
+  cohort: 'published healthy adults',
+  standard: 'working standard',
+  own: 'our own',
+} as const;
+
+export async function loader({ context }: Route.LoaderArgs) {
+  const person = who(context);
+  const trade = tradeFor(person);
+  const edits = editsOf(person).tests;
+  const history = await historyOf(
+    person,
+    trade,
+    trade.tests.map((test) => test.id),
+  );
+  return {
+    stages: stages.map((name, i) => ({
+      name,
+      tests: trade.tests
+        .filter((test) => test.stage === i + 1)
+        .map((test) => {
+          const own = trade.ownTargets[test.id];
+          const { target } = test;
+          const figures = [
+            target.male === undefined ? '' : `men ${target.male}`,
+            target.female === undefined ? '' : `women ${target.female}`,
+          ].filter(Boolean);
+          return {
+            id: test.id,
+            name: test.name,
+            unit: test.unit,
+            posture: test.posture,
+            needs: test.needs,
+            sided: test.sided,
+            feeds: test.feeds.map((feed) =>
+              feed.quality === 'neck_control' ? 'neck control' : quality(feed.quality).name.toLowerCase(),
+            ),
+            target:
+              test.kind === 'grade'
+                ? 'owned'
+                : test.byRung
+                  ? 'by the rung'
+                  : test.directions
+                    ? test.directions.map((each) => `${each.name.toLowerCase()} ${each.target}°`).join(', ')
+                    : own !== undefined
+                      ? String(own)
+                      : figures.length > 0
+                        ? figures.join(', ')
+                        : String(target.any),
+            source: sourceWords[own === undefined ? target.source : 'own'],
+            lower: test.lowerIsBetter,
+            typicalError: test.typicalError,
+            setUp: test.setUp,
+            stand: test.stand,
+            tell: test.tell,
+            stopRule: test.stopRule,
+            own,
+            graded: test.kind === 'grade' || test.byRung || test.directions !== undefined,
+            hidden: edits[test.id]?.hidden ?? false,
+            changed: edits[test.id] !== undefined,
+          };
+        }),
+    })),
+    mayEdit: person.role !== 'assistant',
+    edit: { editId: newId(), revision: person.catalogue.revision },
+    history,
+  };
+}
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const person = who(context);
+  if (person.role === 'assistant')
+    throw data({ message: 'The library is changed by the owner or a coach.' }, { status: 403 });
+  const form = await request.formData();
+  const editId = String(form.get('editId'));
+  const failed = String(form.get('entryId'));
+  const refuse = (errors: Readonly<Record<string, string>>, status = 400) =>
+    data({ errors, failed }, { status });
+  if (!isUuid(editId)) return refuse({ form: 'This could not be read. Open the page again.' });
+  const read = readEdit(form, tradeFor(person), '');
+  if (!read.ok) return refuse(read.errors);
+  const kept = await keepEdit(person, editId, Number(form.get('revision')), read);
+  return kept.ok ? redirect(`/library/tests#${failed}`) : refuse({ form: kept.why }, 409);
+}
+
+export default function Tests({ loaderData, actionData }: Route.ComponentProps) {
+  const busy = useNavigation().state !== 'idle';
+  const list = (error: string | undefined) => (error ? [error] : undefined);
+  return (
+    <>
+      <p>
+        <Link to="/library" className="inline-block py-2">
+          All ladders
+        </Link>
+      </p>
+      <h1 className="text-4xl sm:text-5xl">Tests and targets</h1>
+      <p className="mt-1 max-w-2xl text-quiet">
+        Published figures are as remembered from the literature: check them against your own source. A target
+        of your own comes before them.
+      </p>
+      {loaderData.stages.map((stage) => (
+        <section key={stage.name} aria-labelledby={stage.name} className="mt-8">
+          <h2 id={stage.name} className="border-b-2 border-ink pb-1 text-2xl">
+            {stage.name}
+          </h2>
+          <ul className="rule-list">
+            {stage.tests.map((test) => {
+              const mine = actionData?.failed === test.id;
+              const errors: Readonly<Record<string, string>> = mine ? (actionData?.errors ?? {}) : {};
+              return (
+                <li
+                  key={test.id}
+                  id={test.id}
+                  className="grid scroll-mt-6 grid-cols-[7rem_1fr] gap-x-5 py-3 max-sm:grid-cols-1"
+                >
+                  <Figure
+                    posture={test.posture}
+                    needs={test.needs}
+                    label={`${test.name}, drawn`}
+                    plain
+                    className="h-20 w-28"
+                  />
+                  <div className="min-w-0">
+                    <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+                      <h3 className="text-xl">
+                        {test.name}
+                        {test.hidden ? (
+                          <span className="ml-2 border border-ink px-1.5 text-sm">hidden by us</span>
+                        ) : null}
+                      </h3>
+                      <p className="figures">
+                        target <strong>{test.target}</strong> {test.graded ? '' : test.unit}
+                        {test.lower ? ', lower is better' : ''}{' '}
+                        <span className="text-quiet">
+                          {test.source}, typical error {test.typicalError}
+                        </span>
+                      </p>
+                    </div>
+                    <p className="text-[0.96rem] text-quiet">
+                      For {test.feeds.join(', ') || 'the quality of its rung'}
+                      {test.sided ? ', each side' : ''}. {test.setUp}
+                    </p>
+                    {loaderData.mayEdit ? (
+                      <details open={mine}>
+                        <summary className="cursor-pointer py-1.5">
+                          {test.changed ? 'Changed by us' : 'Words, stop rule, our own target'}
+                        </summary>
+                        <Form
+                          method="post"
+                          preventScrollReset
+                          key={loaderData.edit.revision}
+                          className="space-y-3 border-l-2 border-mortar pl-4"
+                        >
+                          <input type="hidden" name="editId" value={loaderData.edit.editId} />
+                          <input type="hidden" name="revision" value={loaderData.edit.revision} />
+                          <input type="hidden" name="entryId" value={test.id} />
+                          <input type="hidden" name="kind" value="test" />
+                          <p className="text-[0.96rem]">
+                            {test.stand} <strong>Stops at:</strong> {test.stopRule}
+                          </p>
+                          {errors.form ? (
+                            <p role="alert" className="font-bold">
+                              ▲ {errors.form}
+                            </p>
+                          ) : null}
+                          <div className="grid gap-3 sm:grid-cols-2">
+                            {test.graded ? null : (
+                              <TextField
+                                label={`Our own target, ${test.unit}`}
+                                name="target"
+                                inputMode="decimal"
+                                defaultValue={test.own ?? ''}
+                                errors={list(errors.target)}
+                              />
+                            )}
+                            <TextField
+                              label="Say"
+                              name="tell"
+                              defaultValue={test.tell}
+                              errors={list(errors.tell)}
+                            />
+                          </div>
+                          <TextField
+                            label="Set-up"
+                            name="setUp"
+                            defaultValue={test.setUp}
+                            errors={list(errors.setUp)}
+                          />
+                          <TextField
+                            label="Why"
+                            name="reason"
+                            hint="Kept with the change."
+                            errors={list(errors.reason)}
+                          />
+                          <p className="flex flex-wrap gap-3">
+                            <Button name="intent" value="change-test" disabled={busy}>
+                              Save
+                            </Button>
+                            {test.hidden ? null : (
+                              <Button name="intent" value="hide" look="quiet" disabled={busy}>
+                                Do not offer it
+                              </Button>
+                            )}
+                            {test.changed ? (
+                              <Button name="intent" value="restore" look="quiet" disabled={busy}>
+                                Back to the shipped test
+                              </Button>
+                            ) : null}
+                          </p>
+                        </Form>
+                      </details>
+                    ) : null}
+                  </div>
+                </li>
+              );
+            })}
+          </ul>
+        </section>
+      ))}
+      <div className="mt-8">
+        <EditHistory rows={loaderData.history} />
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,138 @@
+import { z } from 'zod';
+import { type Rung, rungSchema } from './schema';
+
+/**
+ * A practice's own hand on the catalogue. Each entry keeps only what was changed, so that the rest follows when the shipped
+ * data is upgraded; own rungs are kept whole. Every change is also a line of history with its reason.
+ */
+
+const text = (most: number) => z.string().trim().min(1, 'Write something.').max(most);
+const amount = z.object({
+  sets: z.number().int().min(1).max(12),
+  amount: z.number().positive().max(600),
+});
+
+export const rungPatchSchema = z
+  .object({
+    name: text(120),
+    note: text(600),
+    start: amount,
+    goal: amount,
+    rest_s: z.number().min(0).max(600),
+    tempo: z.string().regex(/^\d{1,2}-\d{1,2}-\d{1,2}$/, 'Seconds out, hold, back, as 3-2-3.'),
+    load: z.object({
+      start: z.number().min(0).max(300),
+      step: z.number().min(0).max(100),
+      max: z.number().min(0).max(300),
+    }),
+  })
+  .partial()
+  .strict();
+export type RungPatch = z.infer<typeof rungPatchSchema>;
+
+export const ladderPatchSchema = z
+  .object({
+    purpose: text(400),
+    breath: text(600),
+    do: z.array(text(200)).min(1, 'Keep at least one cue.').max(12),
+    avoid: z.array(text(200)).max(12),
+  })
+  .partial()
+  .strict();
+export type LadderPatch = z.infer<typeof ladderPatchSchema>;
+
+export const testPatchSchema = z
+  .object({ target: z.number().positive().max(1000), tell: text(300), setUp: text(600) })
+  .partial()
+  .strict();
+export type TestPatch = z.infer<typeof testPatchSchema>;
+
+const state = <P extends z.ZodType>(patch: P) => z.object({ patch, hidden: z.boolean() });
+
+export const editsSchema = z.object({
+  rungs: z.record(z.string(), state(rungPatchSchema)),
+  ladders: z.record(z.string(), state(ladderPatchSchema)),
+  tests: z.record(z.string(), state(testPatchSchema)),
+  /** Own rungs by id, with the ladder they stand on and the rung below them. */
+  added: z.record(
+    z.string(),
+    z.object({ ladderId: z.string(), afterRungId: z.string().nullable(), rung: rungSchema }),
+  ),
+});
+/** What holds now, folded from the history. */
+export type CatalogueEdits = z.infer<typeof editsSchema>;
+
+export const noEdits: CatalogueEdits = { rungs: {}, ladders: {}, tests: {}, added: {} };
+
+export type EditKind = 'rung' | 'ladder' | 'test';
+
+/** One change, as it stands in the history. */
+export type CatalogueEdit =
+  | { readonly op: 'change'; readonly kind: 'rung'; readonly entryId: string; readonly patch: RungPatch }
+  | { readonly op: 'change'; readonly kind: 'ladder'; readonly entryId: string; readonly patch: LadderPatch }
+  | { readonly op: 'change'; readonly kind: 'test'; readonly entryId: string; readonly patch: TestPatch }
+  | { readonly op: 'hide' | 'restore'; readonly kind: EditKind; readonly entryId: string }
+  | {
+      readonly op: 'add';
+      readonly kind: 'rung';
+      readonly entryId: string;
+      readonly ladderId: string;
+      readonly afterRungId: string | null;
+      readonly rung: Rung;
+    };
+
+const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests' } as const;
+
+/**
+ * The edits after one more. A change adds to what was changed before; hiding keeps the changes; restoring takes both back
+ * to the shipped entry (an own rung that is restored shows again as it was added).
+ */
+export function withEdit(edits: CatalogueEdits, edit: CatalogueEdit): CatalogueEdits {
+  if (edit.op === 'add')
+    return {
+      ...edits,
+      added: {
+        ...edits.added,
+        [edit.entryId]: { ladderId: edit.ladderId, afterRungId: edit.afterRungId, rung: edit.rung },
+      },
+    };
+  const shelf = shelves[edit.kind];
+  const { [edit.entryId]: before, ...others } = edits[shelf] as Record<
+    string,
+    { patch: object; hidden: boolean }
+  >;
+  if (edit.op === 'restore') return { ...edits, [shelf]: others };
+  const patch = edit.op === 'change' ? { ...before?.patch, ...edit.patch } : (before?.patch ?? {});
+  const hidden = edit.op === 'hide' ? true : (before?.hidden ?? false);
+  return { ...edits, [shelf]: { ...others, [edit.entryId]: { patch, hidden } } };
+}
+
+/** Only what differs from the entry as it stands: the patch of a whole form. */
+export function differences<T extends object>(before: T, after: Partial<T>): Partial<T> {
+  const changed: Partial<T> = {};
+  for (const key of Object.keys(after) as (keyof T)[])
+    if (JSON.stringify(after[key]) !== JSON.stringify(before[key])) changed[key] = after[key] as T[keyof T];
+  return changed;
+}
+
+/** Reads stored edits; entries that no longer fit the schema are dropped and named, the rest stays. */
+export function readEdits(stored: unknown): { edits: CatalogueEdits; dropped: string[] } {
+  const whole = editsSchema.safeParse(stored);
+  if (whole.success) return { edits: whole.data, dropped: [] };
+  const edits = structuredClone(noEdits) as CatalogueEdits;
+  const dropped: string[] = [];
+  const shapes = { rungs: rungPatchSchema, ladders: ladderPatchSchema, tests: testPatchSchema } as const;
+  const record = (stored ?? {}) as Record<string, Record<string, unknown> | undefined>;
+  for (const shelf of ['rungs', 'ladders', 'tests'] as const)
+    for (const [id, value] of Object.entries(record[shelf] ?? {})) {
+      const read = state(shapes[shelf]).safeParse(value);
+      if (read.success) (edits[shelf] as Record<string, unknown>)[id] = read.data;
+      else dropped.push(id);
+    }
+  for (const [id, value] of Object.entries(record.added ?? {})) {
+    const read = editsSchema.shape.added.valueType.safeParse(value);
+    if (read.success) edits.added[id] = read.data;
+    else dropped.push(id);
+  }
+  return { edits, dropped };
+}

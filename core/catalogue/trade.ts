@@ -1,0 +1,110 @@
+import { catalogueVersion, ladders as shippedLadders, screenTests as shippedTests, stationTests } from '.';
+import { type CatalogueEdits, noEdits } from './edits';
+import type { Ladder, Rung, ScreenTest } from './schema';
+
+/** The catalogue as one practice has it: the shipped data under its own edits. */
+export interface Trade {
+  /** Version of the shipped data, and how many edits lie over it. */
+  readonly version: string;
+  readonly ladders: readonly Ladder[];
+  readonly ladder: (id: string) => Ladder;
+  /** Throws on an unknown id; hidden rungs are still known, for what was logged on them. */
+  readonly rung: (id: string) => Rung;
+  readonly hasRung: (id: string) => boolean;
+  readonly ladderOf: (rungId: string) => Ladder;
+  readonly tests: readonly ScreenTest[];
+  /** Tests offered at the station. */
+  readonly stationTests: readonly ScreenTest[];
+  /** Own targets by test, in the test's unit. */
+  readonly ownTargets: Readonly<Record<string, number>>;
+  readonly isHidden: (rungId: string) => boolean;
+  /** What the practice did to a rung. */
+  readonly ownHand: (rungId: string) => 'changed' | 'added' | undefined;
+  /** Edits whose entry is not in the catalogue any more. */
+  readonly orphans: readonly string[];
+}
+
+function withRungs(ladder: Ladder, edits: CatalogueEdits): Ladder {
+  const rungs = ladder.rungs.map((rung): Rung => {
+    const patch = edits.rungs[rung.id]?.patch;
+    if (!patch || Object.keys(patch).length === 0) return rung;
+    const { load, ...rest } = patch;
+    return { ...rung, ...rest, load: load ? { ...rung.load, ...load } : rung.load } as Rung;
+  });
+  const own = Object.values(edits.added).filter((each) => each.ladderId === ladder.id);
+  for (const each of own) {
+    const patch = edits.rungs[each.rung.id]?.patch ?? {};
+    const { load, ...rest } = patch;
+    const rung = { ...each.rung, ...rest, load: { ...each.rung.load, ...load } } as Rung;
+    // When the rung below was taken out of the shipped data, the own one goes on top.
+    const below = rungs.findIndex((r) => r.id === each.afterRungId);
+    rungs.splice(each.afterRungId === null ? 0 : below < 0 ? rungs.length : below + 1, 0, rung);
+  }
+  const patch = edits.ladders[ladder.id]?.patch ?? {};
+  // Levels are counted anew, so that an own rung stands between its neighbours.
+  return {
+    ...ladder,
+    ...patch,
+    rungs: own.length > 0 ? rungs.map((rung, i) => ({ ...rung, level: i + 1 })) : rungs,
+  } as Ladder;
+}
+
+/** The catalogue under a practice's edits. */
+export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
+  const untouched = edits === noEdits;
+  const ladders = untouched ? shippedLadders : shippedLadders.map((ladder) => withRungs(ladder, edits));
+  const byRung = new Map<string, { rung: Rung; ladder: Ladder }>();
+  const byLadder = new Map<string, Ladder>();
+  for (const ladder of ladders) {
+    byLadder.set(ladder.id, ladder);
+    for (const rung of ladder.rungs) byRung.set(rung.id, { rung, ladder });
+  }
+  const ladderHidden = (id: string) => edits.ladders[id]?.hidden ?? false;
+  const test = (each: ScreenTest): ScreenTest => {
+    const patch = edits.tests[each.id]?.patch;
+    return patch ? { ...each, tell: patch.tell ?? each.tell, setUp: patch.setUp ?? each.setUp } : each;
+  };
+  const found = (id: string) => {
+    const its = byRung.get(id);
+    if (!its) throw new Error(`unknown rung ${id}`);
+    return its;
+  };
+  const testIds = new Set(shippedTests.map((each) => each.id));
+  return {
+    version: revision > 0 ? `${catalogueVersion}+${revision}` : catalogueVersion,
+    ladders,
+    ladder: (id) => {
+      const its = byLadder.get(id);
+      if (!its) throw new Error(`unknown ladder ${id}`);
+      return its;
+    },
+    rung: (id) => found(id).rung,
+    hasRung: (id) => byRung.has(id),
+    ladderOf: (id) => found(id).ladder,
+    tests: untouched ? shippedTests : shippedTests.map(test),
+    stationTests: untouched
+      ? stationTests
+      : stationTests.filter((each) => !edits.tests[each.id]?.hidden).map(test),
+    ownTargets: Object.fromEntries(
+      Object.entries(edits.tests).flatMap(([id, { patch }]) =>
+        patch.target === undefined ? [] : [[id, patch.target]],
+      ),
+    ),
+    isHidden: (id) => (edits.rungs[id]?.hidden ?? false) || ladderHidden(byRung.get(id)?.ladder.id ?? ''),
+    ownHand: (id) =>
+      edits.added[id]
+        ? 'added'
+        : Object.keys(edits.rungs[id]?.patch ?? {}).length > 0
+          ? 'changed'
+          : undefined,
+    orphans: [
+      ...Object.keys(edits.rungs).filter((id) => !byRung.has(id)),
+      ...Object.keys(edits.ladders).filter((id) => !byLadder.has(id)),
+      ...Object.keys(edits.tests).filter((id) => !testIds.has(id)),
+      ...Object.entries(edits.added).flatMap(([id, { ladderId }]) => (byLadder.has(ladderId) ? [] : [id])),
+    ],
+  };
+}
+
+/** The catalogue as shipped. */
+export const shippedTrade: Trade = tradeOf(noEdits);
