@@ -1,7 +1,11 @@
 import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
-import { discipline } from '~/core/catalogue';
+import { bodyOf } from '~/core/body/anthropometry';
+import { hasMoment, momentsOf } from '~/core/body/moment';
+import { discipline, ladders } from '~/core/catalogue';
+import { leverTable } from '~/core/catalogue/lever-table';
+import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
 import { assess } from '~/core/screen/assess';
 import type { Trial } from '~/core/screen/trial';
@@ -49,6 +53,11 @@ const pages = [
   '/screen',
   '/season',
   '/sessions',
+  '/library',
+  `/library/plank?athlete=${stableUuid('athlete Ysolde Marrick')}`,
+  '/library/tests',
+  '/bench',
+  `/bench/lever?athlete=${stableUuid('athlete Ysolde Marrick')}&rung=side_plank_full`,
   '/settings',
   '/athletes/new',
   ysolde,
@@ -61,7 +70,11 @@ const pages = [
   `${ysolde}/review`,
   `${ysolde}/screen/${stableUuid(`screen ${stableUuid('athlete Ysolde Marrick')} 1`)}`,
 ];
-const pageName = (path: string) => path.replace(ysolde, '(athlete)').replace(/[0-9a-f-]{36}/, '(station)');
+const pageName = (path: string) =>
+  path
+    .replace(ysolde, '(athlete)')
+    .replace(/\?.*/, '')
+    .replace(/[0-9a-f-]{36}/, '(station)');
 
 async function cookieOf(): Promise<string> {
   const response = await fetch(`${base}/sign-in`, {
@@ -134,6 +147,37 @@ function measureCore(): void {
   );
 }
 
+/** One posture of each kind, and every ladder for one body: means of many runs, medians over repeats. */
+function measureLoadModel(): void {
+  const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
+  const rungs = ladders.flatMap((each) => each.rungs).filter((each) => hasMoment(each.posture.archetype));
+  const bare = { by: 'none', value: 0 } as const;
+  const repeat = (work: () => void, times: number): number[] => {
+    for (let i = 0; i < times; i += 1) work();
+    return Array.from({ length: 15 }, () => {
+      const began = performance.now();
+      for (let i = 0; i < times; i += 1) work();
+      return (performance.now() - began) / times;
+    });
+  };
+  const postures = repeat(() => {
+    for (const each of rungs) momentsOf(each.posture, body, bare, 1, { needs: each.needs });
+  }, 60).map((ms) => (ms * 1000) / rungs.length);
+  const all = repeat(() => {
+    for (const each of ladders) leverTable(each, body);
+  }, 12);
+  const drawn = repeat(() => {
+    for (const each of rungs) sceneOf(each.posture, body, 1, { needs: each.needs });
+  }, 20).map((ms) => (ms * 1000) / rungs.length);
+  say(
+    `moment of one posture: median ${median(postures).toFixed(2)} us, p95 ${p95(postures).toFixed(2)} us (budget < 5 us), ${rungs.length} postures`,
+  );
+  say(
+    `lever tables of all ladders, one body: median ${median(all).toFixed(2)} ms, p95 ${p95(all).toFixed(2)} ms (budget < 5 ms)`,
+  );
+  say(`scene of one drawing: median ${median(drawn).toFixed(1)} us`);
+}
+
 rmSync('build', { recursive: true, force: true });
 const cold = await start();
 say(`cold start (no cluster, no build) to the first page: ${cold.seconds.toFixed(1)} s (budget < 20 s)`);
@@ -143,3 +187,4 @@ const warm = await start();
 say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
 await warm.stop();
 measureCore();
+measureLoadModel();

@@ -285,6 +285,7 @@ export function sessionRows(
           breath: item.breath,
           cues: [...item.cues],
           schoolCue: item.schoolCue,
+          schoolDose: item.schoolDose,
           endsSet: [...item.endsSet],
           why: { ...item.why },
         },

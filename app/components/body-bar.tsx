@@ -17,7 +17,6 @@ export function BodyBar({ athletes, massUnit, lengthUnit, athleteId, form, probl
   return (
     <Form
       className="flex flex-wrap items-end gap-3"
-      role="group"
       aria-label="Numbers for"
       onChange={(event) => {
         if (event.target instanceof HTMLSelectElement) void submit(event.currentTarget, { replace: true });

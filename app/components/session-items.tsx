@@ -34,6 +34,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               <span>
                 {qualityName(item.quality)}
                 {item.load ? `, ${item.load}` : ''}
+                {item.schoolDose ? `, ${item.schoolDose}` : ''}
                 {item.tempo ? `, tempo ${item.tempo}` : ''}, rest {item.restS} s
               </span>
               <span className="figures">{item.minutes} min</span>

@@ -1,6 +1,7 @@
 import { caution, disputes, equipment, fault, type Rung, school } from '~/core/catalogue';
 import type { LeverRow } from '~/core/catalogue/lever-table';
 import { loadInWords } from '~/core/catalogue/rung-load';
+import { schoolWords } from '~/core/catalogue/school-words';
 import type { Trade } from '~/core/catalogue/trade';
 import { schoolBar } from '~/core/coach/choose-rung';
 import { amountText } from '~/core/coach/prescription';
@@ -42,7 +43,7 @@ export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownR
   const ladder = trade.ladderOf(each.id);
   const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
   const dispute = each.disputed ? disputes.find((d) => d.id === each.disputed) : undefined;
-  const fit = ladder.schools[schoolId];
+  const words = schoolWords(ladder, each, each.goal.amount, schoolId);
   const name = (id: string) => school(id).name;
   return {
     id: each.id,
@@ -71,13 +72,13 @@ export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownR
     cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
     do: ladder.do,
     avoid: ladder.avoid,
-    breath: ladder.breath,
+    breath: words.breath,
     lumbar: each.lumbar,
     loadText: row ? loadInWords(row.load) : undefined,
     school: {
-      fit,
       out: schoolBar(ladder, each, schoolId),
-      words: fit === 'adapts' ? school(schoolId).instructions : undefined,
+      words: words.ownCue,
+      counts: words.dose,
       doses: school(schoolId).doses,
     },
     dispute: dispute && {

@@ -30,6 +30,7 @@ export function itemView(trade: Trade, item: PrescriptionRow) {
     breath: detail.breath,
     cues: detail.cues,
     schoolCue: detail.schoolCue,
+    schoolDose: detail.schoolDose ?? null,
     endsSet: detail.endsSet,
     note: rung.note,
     minutes: item.minutes,

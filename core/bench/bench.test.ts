@@ -67,6 +67,7 @@ describe('every instrument', () => {
           const answer = tool.answer(values, its);
           expect(answer.formula.length).toBeGreaterThan(5);
           expect(answer.source.length).toBeGreaterThan(5);
+          expect(answer.band.length).toBeGreaterThan(5);
           expect(answer.inputs.length).toBeGreaterThan(0);
           const text = JSON.stringify(answer);
           expect(text).not.toMatch(/NaN|Infinity|undefined/);

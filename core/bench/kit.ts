@@ -60,7 +60,7 @@ export const band: Tool = {
       return {
         ...base,
         figures: [],
-        band: '',
+        band: 'None: the readings do not make a curve.',
         warnings: fit.problems,
         text: `Band: ${fit.problems[0] ?? ''}`,
       };

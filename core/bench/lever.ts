@@ -132,7 +132,7 @@ const noMoment = (name: string) => ({
   figures: [],
   formula: 'No moment: this rung is dosed by breaths, time, reps and grade.',
   inputs: [name],
-  band: '',
+  band: 'None: there is no number.',
   source:
     'The load model speaks for planks, bridges, supine shapes, all fours, hinges, curls, carries, cables and leg raises.',
   warnings: ['Choose a rung with a moment.'],
@@ -303,7 +303,7 @@ export const hold: Tool = {
         figures: [],
         formula,
         inputs,
-        band: '',
+        band: 'None: there is no answer to put a band on.',
         source: modelSource,
         warnings: [result.why],
         text: `${rung.name}: ${result.why}`,
@@ -342,7 +342,7 @@ export const hold: Tool = {
       ],
       formula,
       inputs,
-      band: found ? bandText(result.nm, found) : '',
+      band: found ? bandText(result.nm, found) : 'None: no capacity is known.',
       source: modelSource,
       warnings: [],
       text: `${rung.name}, ${label} ${value} ${unit}: limit ${secondsText(result.limitS)}, working set ${working} s`,
@@ -356,7 +356,9 @@ export const hold: Tool = {
 
 function bandText(nm: number, found: NonNullable<ReturnType<typeof capacityIn>>): string {
   const limit = predictLimit(nm, found.capacity);
-  return limit ? `80 % band of the limit ${secondsText(limit.fromS)} to ${secondsText(limit.toS)}` : '';
+  return limit
+    ? `80 % band of the limit ${secondsText(limit.fromS)} to ${secondsText(limit.toS)}`
+    : 'None: under 15 % of the greatest moment.';
 }
 
 function solveHold(values: Values, context: BenchContext) {

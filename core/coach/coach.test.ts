@@ -10,7 +10,8 @@ import {
   schools,
   sideKeysOf,
 } from '~/core/catalogue';
-import { shippedTrade } from '~/core/catalogue/trade';
+import { noEdits } from '~/core/catalogue/edits';
+import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { offersFor, type RungContext, rungBar } from './choose-rung';
 import { type ComposeInput, compose } from './compose';
@@ -55,6 +56,31 @@ const input: ComposeInput = {
   fromDay: '2026-11-23',
   doneDays: [],
 };
+
+describe('a load and a set-up of the athlete’s own', () => {
+  it('come before the starting load of the catalogue, on their rung', () => {
+    const state = {
+      ladderId: 'side_plank',
+      rungId: 'side_plank_full',
+      sets: 2,
+      amount: 20,
+      setting: 'Feet heel to toe',
+    };
+    const item = compose({ ...input, states: [state] })
+      .sessions.flatMap((session) => session.items)
+      .find((each) => each.rungId === 'side_plank_full');
+    expect(item?.setting).toBe('Feet heel to toe');
+    expect(loadText(rung('carry_suitcase_hold'), 70, false)).toBe('6 kg in the hand');
+    expect(loadText(rung('carry_suitcase_hold'), 70, false, 14)).toBe('14 kg in the hand');
+    expect(loadText(rung('plank_full'), 70, false)).toBeNull();
+  });
+  it('are not offered on a rung the practice hid', () => {
+    const trade = tradeOf({ ...noEdits, rungs: { side_plank_full: { patch: {}, hidden: true } } });
+    const items = compose({ ...input, trade }).sessions.flatMap((session) => session.items);
+    expect(items.some((each) => each.rungId === 'side_plank_full')).toBe(false);
+    expect(items.some((each) => each.quality === 'anti_lateral')).toBe(true);
+  });
+});
 
 describe('minutes', () => {
   it('adds set-up, sets x work x sides and rests, worked by hand', () => {

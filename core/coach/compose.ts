@@ -1,5 +1,6 @@
 import { addDays, type IsoDay, weekdayOf } from '~/core/body/dates';
-import { fault, type Ladder, type QualityId, quality, type Rung, type Side, school } from '~/core/catalogue';
+import { fault, type QualityId, quality, type Rung, type Side } from '~/core/catalogue';
+import { schoolWords } from '~/core/catalogue/school-words';
 import { exerciseHoldCapS } from '~/core/clear/gates';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
@@ -66,14 +67,6 @@ function sessionDays(input: ComposeInput): IsoDay[] {
   return Array.from({ length: count }, (_, i) => left[Math.floor((i * left.length) / count)] as IsoDay);
 }
 
-function cuesOf(ladder: Ladder, schoolId: string): { cues: string[]; schoolCue: string | null } {
-  const adapts = ladder.schools[schoolId] === 'adapts';
-  return {
-    cues: ladder.do.slice(0, adapts ? 2 : 3),
-    schoolCue: adapts ? school(schoolId).instructions : null,
-  };
-}
-
 interface Wanted {
   readonly id: QualityId;
   readonly dose: number;
@@ -101,7 +94,7 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
   if (frequency === 1) sets = Math.max(1, Math.min(sets, Math.round(want.dose / each)));
   const weaker = chosen.sided ? input.weakerSide[want.id] : undefined;
   const acts = weaker?.acts ?? false;
-  const { cues, schoolCue } = cuesOf(ladder, input.schoolId);
+  const words = schoolWords(ladder, chosen, amount, input.schoolId);
   const base = {
     ladderId: ladder.id,
     rungId: chosen.id,
@@ -117,9 +110,10 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
     tempo: chosen.tempo ?? null,
     load: loadText(chosen, input.massKg, input.under16, state?.load),
     setting: state?.setting ?? null,
-    breath: ladder.breath,
-    cues,
-    schoolCue,
+    breath: words.breath,
+    cues: words.cues,
+    schoolCue: words.ownCue,
+    schoolDose: words.dose,
     endsSet: chosen.regress_on.map((id) => fault(id).name.toLowerCase()),
   };
   const step = `rung ${ladder.rungs.findIndex((r) => r.id === chosen.id) + 1} of ${ladder.rungs.length}`;

@@ -33,6 +33,8 @@ export interface Prescription {
   readonly breath: string;
   readonly cues: readonly string[];
   readonly schoolCue: string | null;
+  /** The amount in the school's own unit, when it counts otherwise. */
+  readonly schoolDose: string | null;
   readonly endsSet: readonly string[];
   readonly minutes: number;
   readonly dose: number;

@@ -13,6 +13,7 @@ import {
   rosterState,
   saveAthlete,
 } from './athletes';
+import { editCatalogue, editHistory } from './catalogue';
 import { addAgreement, addClearance, addFlag, closeFlag, newestClearance } from './clear';
 import {
   decideProposals,
@@ -23,6 +24,7 @@ import {
   practiceSessions,
   recentLogs,
   replaceWeek,
+  sendToLadder,
   sessionById,
   sessionsBetween,
 } from './coach';
@@ -583,4 +585,60 @@ it('tells a database that is away from a mistake of ours', () => {
   );
   expect(isDatabaseDown(Object.assign(new Error('duplicate'), { code: '23505' }))).toBe(false);
   expect(isDatabaseDown('nothing')).toBe(false);
+});
+
+describe('the practice’s own hand on the catalogue', () => {
+  const edit = { op: 'change', kind: 'rung', entryId: 'plank_full', patch: { rest_s: 90 } } as const;
+  const state = async () => {
+    const tokenHash = uuidv7();
+    await openAuthSession(tokenHash, staffId, new Date(Date.now() + 60_000));
+    const who = await signedInBy(tokenHash);
+    if (!who) throw new Error('nobody is signed in');
+    return who.catalogue;
+  };
+  it('is folded once, kept in order, and refused when made from an older state', async () => {
+    const { revision } = await state();
+    const id = uuidv7();
+    const row = { id, practiceId: larkmoor, staffId, reason: 'Longer rests.', edit };
+    expect(await editCatalogue(row, revision)).toBe('kept');
+    expect(await editCatalogue(row, revision)).toBe('again');
+    expect(await editCatalogue({ ...row, id: uuidv7() }, revision)).toBe('stale');
+    const now = await state();
+    expect(now.revision).toBe(revision + 1);
+    expect(now.edits.rungs.plank_full).toEqual({ patch: { rest_s: 90 }, hidden: false });
+    const [line] = await editHistory(larkmoor, ['plank_full']);
+    expect(line).toMatchObject({ reason: 'Longer rests.', by: world.staff[0]?.name });
+    expect(await editHistory(tarnside, ['plank_full'])).toEqual([]);
+    expect(await editHistory(larkmoor, [])).toEqual([]);
+  });
+  it('keeps both when two are made at once: one is folded, the other told', async () => {
+    const { revision } = await state();
+    const both = await Promise.all(
+      ['bridge_both', 'bird_dog_hold'].map((entryId) =>
+        editCatalogue(
+          { id: uuidv7(), practiceId: larkmoor, staffId, reason: 'At once.', edit: { ...edit, entryId } },
+          revision,
+        ),
+      ),
+    );
+    expect(both.sort()).toEqual(['kept', 'stale']);
+    expect((await state()).revision).toBe(revision + 1);
+  });
+});
+
+describe('what the bench sends', () => {
+  const sent = { ladderId: 'plank', rungId: 'plank_loaded', sets: 2, setting: undefined } as const;
+  it('stands on the ladder with load and amount; what is not sent stays with its rung', async () => {
+    const id = await newAthlete();
+    const stand = async () => (await ladderStates(larkmoor, id))[0];
+    await sendToLadder(id, { ...sent, load: 5, amount: 20 }, 10);
+    await sendToLadder(
+      id,
+      { ...sent, load: undefined, amount: undefined, setting: 'Plate across the hips' },
+      10,
+    );
+    expect(await stand()).toMatchObject({ load: 5, amount: 20, setting: 'Plate across the hips' });
+    await sendToLadder(id, { ...sent, rungId: 'plank_full', load: undefined, amount: undefined }, 15);
+    expect(await stand()).toMatchObject({ rungId: 'plank_full', load: null, amount: 15, setting: null });
+  });
 });

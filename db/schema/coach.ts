@@ -51,6 +51,8 @@ export interface PrescriptionDetail {
   breath: string;
   cues: string[];
   schoolCue: string | null;
+  /** The amount in the school's own unit, when it counts otherwise. */
+  schoolDose?: string | null;
   endsSet: string[];
   why: { this: string; now: string; muchness: string };
 }

@@ -35,7 +35,18 @@ test('every address under another practice’s athlete answers as if it were not
   }
   await page.goto(foreign);
   await expect(page.getByRole('heading', { name: 'Not here' })).toBeVisible();
-  for (const list of ['/', '/athletes', '/screen', '/season', '/sessions', '/palette']) {
+  for (const view of ['/library', '/library/plank', '/bench/lever'])
+    expect((await page.request.get(`${view}?athlete=${foreign.slice(10)}`)).status(), view).toBe(404);
+  for (const list of [
+    '/',
+    '/library',
+    '/bench/lever',
+    '/athletes',
+    '/screen',
+    '/season',
+    '/sessions',
+    '/palette',
+  ]) {
     expect(await (await page.request.get(list)).text(), list).not.toContain('Minchin');
   }
 });

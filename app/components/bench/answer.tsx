@@ -38,23 +38,25 @@ export function AnswerView({ answer }: { answer: Answer }) {
         <dt className="text-quiet">Source</dt>
         <dd>{answer.source}</dd>
       </dl>
-      <p className="mt-3 flex flex-wrap items-center gap-3">
-        <button
-          type="button"
-          className="inline-flex min-h-11 items-center gap-2 border border-ink px-4 font-bold"
-          onClick={() => {
-            navigator.clipboard.writeText(answer.text).then(
-              () => setCopied('Copied.'),
-              () => setCopied('The browser does not let it be copied: select the line instead.'),
-            );
-          }}
-        >
-          <Copy aria-hidden="true" className="size-4" /> Copy the line
-        </button>
-        <span className="text-[0.94rem] text-quiet" role="status">
-          {copied || answer.text}
-        </span>
-      </p>
+      {answer.figures.length === 0 ? null : (
+        <p className="mt-3 flex flex-wrap items-center gap-3">
+          <button
+            type="button"
+            className="inline-flex min-h-11 items-center gap-2 border border-ink px-4 font-bold"
+            onClick={() => {
+              navigator.clipboard.writeText(answer.text).then(
+                () => setCopied('Copied.'),
+                () => setCopied('The browser does not let it be copied: select the line instead.'),
+              );
+            }}
+          >
+            <Copy aria-hidden="true" className="size-4" /> Copy the line
+          </button>
+          <span className="text-[0.94rem] text-quiet" role="status">
+            {copied || answer.text}
+          </span>
+        </p>
+      )}
     </section>
   );
 }

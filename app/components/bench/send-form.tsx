@@ -17,6 +17,8 @@ export function SendForm({
   busy: boolean;
   result: { error: string | undefined; done: string | undefined } | undefined;
 }) {
+  // Nothing is answered: there is nothing to send.
+  if (answer.figures.length === 0) return null;
   if (!athlete)
     return (
       <p className="text-[0.96rem] text-quiet">

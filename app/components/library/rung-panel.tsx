@@ -94,6 +94,7 @@ export function RungPanel({
             : view.school.words
               ? `In its own words: ${view.school.words}`
               : 'As it stands.'}{' '}
+          {view.school.counts ? `The goal is ${view.school.counts}. ` : ''}
           <span className="text-quiet">{view.school.doses}</span>
         </Line>
         {view.kit.length > 0 ? <Line name="Kit">{view.kit.join(', ')}</Line> : null}

@@ -121,6 +121,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                 <div className="text-right max-sm:col-start-2 max-sm:text-left">
                   <p className="head figures text-xl leading-tight">{item.dose}</p>
                   <p className="figures text-[0.9rem]">
+                    {item.schoolDose ? `${item.schoolDose}, ` : ''}
                     {item.load ? `${item.load}, ` : ''}
                     {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
                   </p>

@@ -216,7 +216,7 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
           />
           {loaderData.mayEdit ? (
             <div>
-              <RungHand view={open} edit={edit} />
+              <RungHand key={open.id} view={open} edit={edit} />
               <LadderHand ladder={ladder} edit={edit} />
               <EditHistory rows={loaderData.history} />
             </div>

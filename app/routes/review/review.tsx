@@ -1,4 +1,5 @@
 import { ButtonLink } from '~/app/components/button';
+import { Figure } from '~/app/components/figure';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
@@ -11,6 +12,7 @@ import { rawText } from '~/core/link/sentence';
 import { review } from '~/core/review/review';
 import { assess } from '~/core/screen/assess';
 import { pictureOf, pillarCells, requireAthlete, screenedPerson } from '~/server/athlete.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/review';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -26,6 +28,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       trials: picture.trials.filter((trial) => trial.onDate <= day),
       person: screened,
       today: day,
+      ownTargets: tradeFor(person).ownTargets,
     });
     return pillarCells(
       link({
@@ -50,6 +53,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       return {
         key: `${each.testId}|${each.side}`,
         quality: direct && direct !== 'neck_control' ? quality(direct).name : 'Neck control',
+        posture: test.posture,
+        needs: test.needs,
         test: `${test.name}${each.side === 'both' ? '' : `, ${each.side}`}`,
         first: rawText(each.first),
         previous: rawText(each.previous),
@@ -144,7 +149,15 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
                 key={each.key}
                 className={each.verdict === 'better' || each.verdict === 'worse' ? 'font-bold' : undefined}
               >
-                <th scope="row" className="py-1.5 pr-3">
+                <th scope="row" className="flex items-center gap-3 py-1.5 pr-3">
+                  <Figure
+                    posture={each.posture}
+                    needs={each.needs}
+                    label=""
+                    plain
+                    bare
+                    className="h-10 w-16 shrink-0"
+                  />
                   {each.test}
                 </th>
                 <td className="py-1.5 pr-3 font-normal text-quiet">{each.quality}</td>

@@ -1,0 +1,4 @@
+import { writeFileSync } from 'node:fs';
+import { loadTable } from '~/core/catalogue/load-table';
+
+writeFileSync('docs/load-table.md', loadTable());

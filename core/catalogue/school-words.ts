@@ -1,0 +1,57 @@
+import { usualBreathS } from '~/core/body/dose';
+import { disputes, type Ladder, type Rung, school } from '.';
+
+/** What a school changes in the words and the counting of an exercise; which rungs it offers is decided elsewhere. */
+export interface SchoolWords {
+  /** Cues, the first ones to say; fewer of the ladder's own where the school puts it differently. */
+  readonly cues: readonly string[];
+  /** The school's own way of saying it; null where the ladder fits as it stands. */
+  readonly ownCue: string | null;
+  readonly breath: string;
+  /** The dose in the school's unit; null where it counts as the catalogue does. */
+  readonly dose: string | null;
+}
+
+/** Schools that count a position by breaths. */
+const countsBreaths: ReadonlySet<string> = new Set(['breath_owned']);
+/** Schools that give holds in breaths beside seconds. */
+const holdsInBreaths: ReadonlySet<string> = new Set(['flatten']);
+
+const alternative = /\s*Accepted alternative:\s*/;
+
+/** Breath as the school times it: the accepted alternative first, where the school is one that exhales as the limbs go out. */
+export function schoolBreath(breath: string, schoolId: string): string {
+  const [usual, other] = breath.split(alternative);
+  if (!usual || !other) return breath;
+  const timing = disputes.find((each) => each.id === 'breath_timing');
+  if (!timing?.used_by.includes(schoolId) || !/^exhale/i.test(other)) return usual;
+  return `${other[0]?.toUpperCase()}${other.slice(1)}`;
+}
+
+/** An amount in the school's unit, in words; null where it counts as the catalogue does. */
+export function schoolDose(
+  each: Pick<Rung, 'unit'>,
+  amount: number,
+  schoolId: string,
+  breathS: number = usualBreathS,
+): string | null {
+  const breaths = Math.max(1, Math.round(amount / breathS));
+  const many = (n: number) => `${n} ${n === 1 ? 'breath' : 'breaths'}`;
+  if (countsBreaths.has(schoolId)) {
+    if (each.unit === 'hold_s') return `${many(breaths)} in place of ${amount} s`;
+    if (each.unit === 'reps') return `${many(amount)}, one full breath at the far end of each rep`;
+  }
+  if (holdsInBreaths.has(schoolId) && each.unit === 'hold_s') return `${amount} s, or ${many(breaths)}`;
+  return null;
+}
+
+/** Cues, breath and counting of a rung in a school. */
+export function schoolWords(ladder: Ladder, rung: Rung, amount: number, schoolId: string): SchoolWords {
+  const adapts = ladder.schools[schoolId] === 'adapts';
+  return {
+    cues: adapts ? ladder.do.slice(0, 2) : ladder.do.slice(0, 3),
+    ownCue: adapts ? school(schoolId).instructions : null,
+    breath: schoolBreath(ladder.breath, schoolId),
+    dose: schoolDose(rung, amount, schoolId),
+  };
+}

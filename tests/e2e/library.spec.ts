@@ -1,0 +1,217 @@
+import { expect, test } from '@playwright/test';
+import { v7 as uuidv7 } from 'uuid';
+import { addAthlete, clearAthlete, demoAthlete, hydrated } from './people';
+
+const ysoldeId = demoAthlete('Ysolde Marrick').slice('/athletes/'.length);
+
+test('a coach finds a rung, sees its numbers for an athlete, and sets two side by side', async ({ page }) => {
+  await page.goto(`/library?athlete=${ysoldeId}`);
+  await hydrated(page);
+  await page.getByRole('searchbox', { name: 'Find' }).fill('side plank');
+  await expect(page).toHaveURL(/q=side/);
+  await page.getByRole('link', { name: 'Side plank', exact: true }).click();
+  const rungs = page.getByRole('list', { name: 'Rungs, the hardest on top' });
+  await expect(rungs.getByRole('listitem')).toHaveCount(6);
+  // Her left side was lost first: its hold is the limit of the very rung.
+  await rungs.getByRole('link', { name: /2\. Side plank, legs straight/ }).click();
+  const panel = page.getByRole('region', { name: 'Side plank, legs straight' });
+  await expect(panel.getByText('46 s', { exact: true })).toBeVisible();
+  await expect(panel.getByText('Side plank left, 46 s on')).toBeVisible();
+  // The first rung is a big jump away, and the page says so.
+  await expect(rungs.getByText(/^▲ \+\d+ %$/).first()).toBeVisible();
+  await page
+    .getByLabel('Side by side with')
+    .selectOption({ label: 'Suitcase hold, standing still' })
+    .catch(async () => {
+      await page.getByLabel('Side by side with').selectOption('carry_suitcase_hold');
+    });
+  await expect(page).toHaveURL(/with=carry_suitcase_hold/);
+  await expect(page.getByText(/against Side plank, legs straight/)).toBeVisible();
+});
+
+test('the figure of a rung moves by keyboard, and its moment with it', async ({ page }) => {
+  await page.goto('/library/leg_lowering?rung=leg_raise_both');
+  await hydrated(page);
+  const slider = page.getByRole('slider', { name: 'Place in the rep' });
+  const figure = page.getByRole('img', { name: /^Double leg raise/ });
+  const before = await figure.innerHTML();
+  await expect(slider).toHaveAttribute('aria-valuetext', /100 % of the way, 8\d N·m/);
+  await slider.focus();
+  await page.keyboard.press('Home');
+  await expect(slider).toHaveAttribute('aria-valuetext', /^0 % of the way, 1\d N·m/);
+  expect(await figure.innerHTML()).not.toBe(before);
+});
+
+test('an absurd body is refused in words, and the reference body stands in', async ({ page }) => {
+  for (const [query, words] of [
+    ['mass=0&stature=175', 'A body mass of 0 kg is outside 20 to 250 kg.'],
+    ['mass=70&stature=', 'Stature is missing.'],
+    ['mass=70&stature=17,5', 'A stature of 0.175 m is outside'],
+  ] as const) {
+    await page.goto(`/library/plank?${query}`);
+    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(page.locator('main')).not.toContainText(/NaN|Infinity|undefined/);
+  }
+});
+
+test('a school says what it leaves out and why, and disputes show both sides', async ({ page }) => {
+  await page.goto('/library/curl_up?school=brace&rung=curl_up_ball');
+  await expect(page.getByText(/Left out: the school "Brace and hold"/).first()).toBeVisible();
+  await expect(page.getByRole('heading', { name: /Disputed: sit-up and crunch/ })).toBeVisible();
+  await page.goto('/library/rules');
+  await expect(page.getByRole('heading', { name: 'Disputed, both sides' })).toBeVisible();
+  await page
+    .getByText(/Leaves out \d+ rungs, and why/)
+    .first()
+    .click();
+  await expect(page.getByText(/leaves out flexing of the low back/).first()).toBeVisible();
+});
+
+test('a coach makes the catalogue the practice’s own, with reasons and a history, and takes it back', async ({
+  page,
+}) => {
+  await page.goto('/library/neck_control?rung=neck_nod_supine');
+  await hydrated(page);
+  await page.getByText('Our own version').click();
+  await page.getByLabel('Rest, s').fill('never');
+  await page.getByRole('button', { name: 'Save our version' }).click();
+  await expect(page.getByText('Enter a number.')).toBeVisible();
+  await expect(page.getByText('Say why, for whoever reads this later.')).toBeVisible();
+  await page.getByLabel('Rest, s').fill('75');
+  const why = page.getByLabel('Why').first();
+  await why.fill('Our necks need longer.');
+  await page.getByRole('button', { name: 'Save our version' }).click();
+  const rungs = page.getByRole('list', { name: 'Rungs, the hardest on top' }).getByRole('listitem');
+  await expect(rungs.first()).toContainText('changed by us');
+  await expect(page.getByText(/rest 75 s/)).toBeVisible();
+  await page.getByText(/^History, \d+ change/).click();
+  await expect(page.getByText('Our necks need longer.').first()).toBeVisible();
+  await expect(page.getByText(/^Changed rest of/).first()).toBeVisible();
+
+  // An own rung stands above the one it was made from.
+  await page.getByText('Changed by us', { exact: true }).click();
+  await page.getByLabel('Name').fill('Nod with a towel under the head');
+  await page.getByLabel('Why').first().fill('A step between.');
+  await page.getByRole('button', { name: 'Add as an own rung above' }).click();
+  await expect(rungs).toHaveCount(4);
+  await expect(rungs.nth(1)).toContainText('Nod with a towel under the head');
+  await expect(rungs.nth(1)).toContainText('our own');
+
+  // Hidden rungs are said to be hidden; restoring brings the shipped one back.
+  await page.getByText('Our own rung', { exact: true }).click();
+  await page.getByLabel('Why').first().fill('Not used after all.');
+  await page.getByRole('button', { name: 'Hide it here' }).click();
+  await expect(rungs.nth(1)).toContainText('Left out: hidden by the practice');
+  await page.goto('/library/neck_control?rung=neck_nod_supine');
+  await page.getByText('Changed by us', { exact: true }).click();
+  await page.getByLabel('Why').first().fill('As shipped.');
+  await page.getByRole('button', { name: 'Back to the shipped rung' }).click();
+  await expect(rungs.first()).not.toContainText('changed by us');
+});
+
+test('an own target comes before the published one, and a stale form overwrites nothing', async ({
+  page,
+  context,
+}) => {
+  await page.goto('/library/tests');
+  await hydrated(page);
+  const stale = await context.newPage();
+  await stale.goto('/library/tests');
+  const entry = page.locator('#neck_flexor_hold');
+  await entry.getByText('Words, stop rule, our own target').click();
+  await entry.getByLabel(/Our own target/).fill('900');
+  await entry.getByLabel('Why').fill('Ours.');
+  await entry.getByRole('button', { name: 'Save' }).click();
+  await expect(entry.getByText('From 0 to 60 s.')).toBeVisible();
+  await entry.getByLabel(/Our own target/).fill('35');
+  await entry.getByRole('button', { name: 'Save' }).click();
+  await expect(entry.getByText(/target 35/)).toBeVisible();
+  await expect(entry.getByText(/our own, typical error/)).toBeVisible();
+
+  const old = stale.locator('#neck_flexor_hold');
+  await old.getByText('Words, stop rule, our own target').click();
+  await old.getByLabel(/Our own target/).fill('50');
+  await old.getByLabel('Why').fill('Mine.');
+  await old.getByRole('button', { name: 'Save' }).click();
+  await expect(old.getByText(/Somebody changed the library after you opened this page/)).toBeVisible();
+  await page.reload();
+  await expect(entry.getByText(/target 35/)).toBeVisible();
+});
+
+test('the bench is played by keyboard, shared by its address, and sent to a prescription', async ({
+  page,
+  request,
+}) => {
+  const athlete = await addAthlete(request);
+  await clearAthlete(request, athlete.path);
+  await page.goto(`/bench/lever?athlete=${athlete.id}&rung=plank_loaded`);
+  await hydrated(page);
+  const answer = page.getByRole('region', { name: 'Answer' });
+  const load = page.getByRole('slider', { name: 'Load on the pelvis' });
+  await load.focus();
+  for (let i = 0; i < 10; i += 1) await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('textbox', { name: 'Load on the pelvis' })).toHaveValue('5');
+  await page.getByRole('textbox', { name: 'Held to loss, without load' }).fill('90');
+  await expect(answer.getByText(/^limit$/)).toBeVisible();
+  await expect(page).toHaveURL(/load=5/);
+  await expect(page).toHaveURL(/best=90/);
+  const nm = await answer.locator('p').first().textContent();
+  await page.reload();
+  await expect(answer.locator('p').first()).toHaveText(nm ?? '');
+  await page.getByRole('button', { name: 'Set load 5' }).click();
+  await expect(page.getByText(/Plank with weight on the pelvis of .* is set\./)).toBeVisible();
+  await page.goto(`/library/plank?athlete=${athlete.id}`);
+  await expect(
+    page.getByRole('link', { name: /Plank with weight on the pelvis.*stands here/ }),
+  ).toBeVisible();
+});
+
+test('the bench bounds bad figures and says so; a rung that is gone is said', async ({ page, request }) => {
+  await page.goto('/bench/band?rest=30&wanted=140');
+  await expect(page.getByText(/bands tear beyond 250 %/)).toBeVisible();
+  await page.goto('/bench/band?f2=20');
+  await expect(page.getByText(/The force falls from 30 N at 20 cm to 20 N at 50 cm/)).toBeVisible();
+  await page.goto('/bench/lever?rung=own_gone&load=9000&best=20');
+  await expect(page.getByText(/not in the library any more; the plank stands in/)).toBeVisible();
+  await expect(page.getByText(/9000 kg is outside 0 to 40; 40 kg stands in/)).toBeVisible();
+  await expect(page.getByText(/Beyond the capacity/)).toBeVisible();
+  await expect(page.locator('main')).not.toContainText(/NaN|Infinity|undefined/);
+  await page.goto('/bench/carry?left=16&right=16');
+  await expect(page.getByText(/Two equal weights cancel/)).toBeVisible();
+
+  // What must not be prescribed is refused on the server too.
+  const athlete = await addAthlete(request);
+  const post = (form: Record<string, string>) => request.post('/bench/lever', { form });
+  const blocked = await post({ athleteId: athlete.id, rungId: 'plank_loaded', load: '5' });
+  expect(blocked.status()).toBe(409);
+  await clearAthlete(request, athlete.path);
+  expect((await post({ athleteId: athlete.id, rungId: 'plank_loaded', load: '90' })).status()).toBe(400);
+  expect((await post({ athleteId: athlete.id, rungId: 'plank_full', load: '5' })).status()).toBe(400);
+  expect((await post({ athleteId: athlete.id, rungId: 'own_gone' })).status()).toBe(400);
+  expect(
+    (await post({ athleteId: demoAthlete('Greer Minchin').slice(10), rungId: 'plank_full' })).status(),
+  ).toBe(404);
+});
+
+test('a retried edit is one edit', async ({ page, request }) => {
+  await page.goto('/library/neck_control?rung=neck_nod_supine');
+  const revision = await page.locator('input[name=revision]').first().inputValue();
+  const editId = uuidv7();
+  const form = {
+    editId,
+    revision,
+    entryId: 'neck_control',
+    kind: 'ladder',
+    intent: 'hide',
+    reason: 'Twice.',
+  };
+  const first = await request.post('/library/neck_control', { form, maxRedirects: 0 });
+  const second = await request.post('/library/neck_control', { form, maxRedirects: 0 });
+  expect([first.status(), second.status()]).toEqual([302, 302]);
+  await page.reload();
+  expect(await page.locator('input[name=revision]').first().inputValue()).toBe(String(Number(revision) + 1));
+  await request.post('/library/neck_control', {
+    form: { ...form, editId: uuidv7(), revision: String(Number(revision) + 1), intent: 'restore' },
+    maxRedirects: 0,
+  });
+});
