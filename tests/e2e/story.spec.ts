@@ -125,6 +125,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   await page.waitForURL(/\/screen\/.+/);
   await hydrated(page);
   const steps = page.getByRole('navigation', { name: 'Battery' }).getByRole('button');
+  await expect(steps.first()).toBeVisible();
   const tests = await steps.count();
   expect(tests).toBeGreaterThanOrEqual(10);
   for (let i = 0; i < tests; i += 1) {
