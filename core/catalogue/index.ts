@@ -25,7 +25,7 @@ export type * from './schema';
 export * from './sports';
 
 /** Version of the shipped trade data; stored with plans and priorities. */
-export const catalogueVersion = '2026.11';
+export const catalogueVersion = '2026.11.2';
 
 export const cautions = z.array(cautionSchema).parse(cautionData);
 export const disputes = z.array(disputeSchema).parse(disputeData);

@@ -200,13 +200,23 @@ export function LadderHand({
     do: readonly string[];
     avoid: readonly string[];
     changed: boolean;
+    hidden: boolean;
   };
   edit: EditContext;
 }) {
   const mine = edit.failed === ladder.id;
   const errors = mine ? edit.errors : {};
   return (
-    <Fold title={ladder.changed ? 'Cues and breath, changed by us' : 'Our own cues and breath'} open={mine}>
+    <Fold
+      title={
+        ladder.hidden
+          ? 'The whole ladder is hidden by us'
+          : ladder.changed
+            ? 'Cues and breath, changed by us'
+            : 'Our own cues and breath'
+      }
+      open={mine}
+    >
       <Form method="post" preventScrollReset key={`${ladder.id} ${edit.revision}`} className="space-y-4">
         <Hidden
           values={{ editId: edit.editId, revision: edit.revision, entryId: ladder.id, kind: 'ladder' }}
@@ -235,9 +245,14 @@ export function LadderHand({
           <Button name="intent" value="change-ladder" disabled={edit.busy}>
             Save our cues
           </Button>
+          {ladder.hidden ? null : (
+            <Button name="intent" value="hide" look="quiet" disabled={edit.busy}>
+              Hide the whole ladder
+            </Button>
+          )}
           {ladder.changed ? (
             <Button name="intent" value="restore" look="quiet" disabled={edit.busy}>
-              Back to the shipped cues
+              Back to the shipped ladder
             </Button>
           ) : null}
         </p>

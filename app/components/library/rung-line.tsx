@@ -106,7 +106,10 @@ export function RungLine({
                   <span>
                     {Math.round(rung.limit.share * 100)} % of capacity, limit{' '}
                     {secondsText(rung.limit.seconds)}
-                    {rung.limit.lowerBound ? ' or more' : ''}
+                    {rung.limit.lowerBound ? ' or more' : ''}{' '}
+                    <span className="text-quiet">
+                      ({secondsText(rung.limit.fromS)} to {secondsText(rung.limit.toS)})
+                    </span>
                   </span>
                 ) : null}
               </>

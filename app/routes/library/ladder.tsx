@@ -66,6 +66,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       do: ladder.do,
       avoid: ladder.avoid,
       changed: editsOf(person).ladders[ladder.id] !== undefined,
+      hidden: editsOf(person).ladders[ladder.id]?.hidden ?? false,
     },
     most: Math.max(1, ...table.map((row) => row.nm ?? 0)),
     rungs: ladder.rungs.map((each, i) => ({

@@ -18,8 +18,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const person = who(context);
   const params = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(person, params), bodyChoices(person)]);
+  const trade = tradeFor(person);
   const search = searchOf(params, chosen);
-  const found = ladderWall(tradeFor(person), search, chosen);
+  const found = ladderWall(trade, search, chosen);
   const groups = [
     ...qualities.map(({ id, name, meaning }) => ({ id: id as string, name, meaning })),
     { id: 'neck_control', name: 'Neck control', meaning: 'Holding the head in line with the trunk.' },
@@ -33,6 +34,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
     form: chosen.form,
     problems: chosen.problems,
+    orphans: trade.orphans.length,
+    hiddenLadders: trade.ladders
+      .filter((each) => each.rungs.every((rung) => trade.isHidden(rung.id)))
+      .map(({ id, name }) => ({ id, name })),
     schools: schools.map(({ id, name }) => ({ id, name })),
     cautions: cautions.map(({ id, name }) => ({ id, name })),
     kit: equipment.filter(({ id }) => id !== 'none' && id !== 'mat').map(({ id, name }) => ({ id, name })),
@@ -221,6 +226,24 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
           </section>
         ))}
       </div>
+      {loaderData.hiddenLadders.length > 0 ? (
+        <p className="mt-10">
+          Hidden by us:{' '}
+          {loaderData.hiddenLadders.map((each, i) => (
+            <span key={each.id}>
+              {i > 0 ? ', ' : ''}
+              <Link to={`/library/${each.id}`}>{each.name}</Link>
+            </span>
+          ))}
+          .
+        </p>
+      ) : null}
+      {loaderData.orphans > 0 ? (
+        <p className="mt-4">
+          {loaderData.orphans} of our changes belong to entries that are not in the library any more. They are
+          kept in the history and change nothing.
+        </p>
+      ) : null}
       <Disclaimer text={loaderData.disclaimer} className="mt-12" />
     </>
   );
