@@ -5,6 +5,7 @@ import { bodyOf } from '~/core/body/anthropometry';
 import { hasMoment, momentsOf } from '~/core/body/moment';
 import { discipline, ladders } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
+import { shippedTrade } from '~/core/catalogue/trade';
 import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
 import { assess } from '~/core/screen/assess';
@@ -131,7 +132,7 @@ function measureCore(): void {
       person: { sex: athlete.sex, sport: its.sport, level: athlete.level },
       today: '2026-11-25',
     });
-    return link({ assessment, discipline: its, cautions: [], kit: athlete.kit });
+    return link({ trade: shippedTrade, assessment, discipline: its, cautions: [], kit: athlete.kit });
   };
   for (let i = 0; i < 5; i += 1) for (const each of people) one(each);
   const times: number[] = [];

@@ -145,6 +145,7 @@ export function assembleView(
     ownTargets: tradeFor(who).ownTargets,
   });
   const linked = link({
+    trade: tradeFor(who),
     assessment,
     discipline: discipline(athlete.disciplineId),
     cautions: clearance.cautions,

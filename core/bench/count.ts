@@ -1,18 +1,9 @@
 import { equivalentHoldS, parseTempo, tempoS, usualBreathS } from '~/core/body/dose';
 import { limitS, maxNm, smallestShare } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
-import { bestHold, type Control, capacityIn, num, round, secondsText, setting, type Tool } from './tool';
+import { bestHold, capacityIn, num, range, round, secondsText, setting, type Tool } from './tool';
 
 /** Side gaps, doses, time under tension and the ledger of bends. */
-
-const range = (
-  key: string,
-  label: string,
-  unit: string,
-  [min, max, step]: readonly [number, number, number],
-  initial: number,
-  hint?: string,
-): Control => ({ kind: 'range', key, label, unit, min, max, step, initial, ...(hint ? { hint } : {}) });
 
 /** 95 % limits of a difference between two single results. */
 const realFactor = 1.96;

@@ -12,18 +12,9 @@ import {
 } from '~/core/body/equipment';
 import { momentsOf } from '~/core/body/moment';
 import { cableReach } from '~/core/body/postures/upright';
-import { type Control, num, round, type Tool, word } from './tool';
+import { num, range, round, type Tool, word } from './tool';
 
 /** Bands, springs, cables, carries, balls and feet. */
-
-const range = (
-  key: string,
-  label: string,
-  unit: string,
-  [min, max, step]: readonly [number, number, number],
-  initial: number,
-  hint?: string,
-): Control => ({ kind: 'range', key, label, unit, min, max, step, initial, ...(hint ? { hint } : {}) });
 
 export const band: Tool = {
   id: 'band',

@@ -121,6 +121,16 @@ export function readValues(controls: readonly Control[], given: (key: string) =>
   return { values, problems };
 }
 
+/** A slider from its bounds: `[least, most, step]`. */
+export const range = (
+  key: string,
+  label: string,
+  unit: string,
+  [min, max, step]: readonly [number, number, number],
+  initial: number,
+  hint?: string,
+): Control => ({ kind: 'range', key, label, unit, min, max, step, initial, ...(hint ? { hint } : {}) });
+
 export const num = (values: Values, key: string): number => Number(values[key] ?? 0);
 export const word = (values: Values, key: string): string => String(values[key] ?? '');
 

@@ -9,9 +9,11 @@ import {
   hasRung,
   ladders,
   qualityIds,
+  rulesOfTheTrade,
   rung,
   schools,
   screenTests,
+  stationTests,
 } from '~/core/catalogue';
 
 describe('the shipped catalogue', () => {
@@ -74,5 +76,26 @@ describe('the shipped catalogue', () => {
     const fell = disciplines.find((d) => d.id === 'running.trail-fell-ultra');
     expect(fell?.profile.pelvic_level).toBe(5);
     expect(fell?.profile.trunk_flexion_control).toBe(1);
+  });
+
+  it('names only parameters of postures that exist in the ways to make it harder', () => {
+    const known = new Set(['load.by', 'tempo']);
+    for (const each of ladders.flatMap((ladder) => ladder.rungs))
+      for (const key of Object.keys(each.posture)) known.add(`${each.posture.archetype}.${key}`);
+    const unknown = rulesOfTheTrade.progression_levers
+      .flatMap((lever) => lever.changes)
+      .filter((key) => !known.has(key));
+    expect(unknown).toEqual([]);
+    expect(rulesOfTheTrade.dose_rules).toHaveLength(21);
+    expect(rulesOfTheTrade.principles).toHaveLength(14);
+  });
+
+  it('has all 32 tests, and the station offers those it can take', () => {
+    expect(screenTests).toHaveLength(32);
+    const offered = new Set(stationTests.map((each) => each.id));
+    expect(screenTests.filter((each) => !offered.has(each.id)).map((each) => each.id)).toEqual([
+      'leg_raise_arc',
+      'minute_reps',
+    ]);
   });
 });

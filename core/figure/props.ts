@@ -128,7 +128,7 @@ function ofArchetype(p: Posture, pose: Pose, body: Body, setting: Setting, phase
       if (p.task === 'squat') return [block(pose.hip.x - 14 - (1 - phase) * 6, -22, 18, 22)];
       return [
         block(
-          floor.x - (p.task === 'stand' ? 12 : 11),
+          floor.x - (p.task === 'stand' ? 12 : 16),
           -stepHeight * 100,
           p.task === 'stand' ? 16 : 21,
           stepHeight * 100,

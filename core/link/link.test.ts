@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { discipline, qualityIds } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
 import { assess } from '~/core/screen/assess';
 import { makeTrial } from '~/core/screen/testing';
 import { exposure } from './exposure';
@@ -12,6 +13,7 @@ const linkOf = (
   more: Partial<Parameters<typeof link>[0]> = {},
 ) =>
   link({
+    trade: shippedTrade,
     assessment: assess({ trials, person, today: '2026-11-20' }),
     discipline: fell,
     cautions: [],

@@ -2,14 +2,13 @@ import {
   catalogueVersion,
   type DemandProfile,
   type Discipline,
-  ladders,
   otherSide,
   type QualityId,
   quality,
   type ScreenTest,
   type SideKey,
-  stationTests,
 } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { cautionBar, gateTest } from '~/core/clear/gates';
 import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess';
 import { type Ratio, ratios, type TestGap, testGaps } from '~/core/screen/ratios';
@@ -58,6 +57,8 @@ export interface Blocked {
 }
 
 export interface LinkInput {
+  /** The catalogue as the practice has it. */
+  readonly trade: Trade;
   readonly assessment: Assessment;
   readonly discipline: Discipline;
   /** The sport's profile, with the practice's edits applied; the discipline's own when left out. */
@@ -82,12 +83,11 @@ export interface LinkResult {
 
 /** The test that would raise confidence most: allowed, kit at hand, most direct and reliable, not just done. */
 function settlingTest(
+  { trade, cautions, kit }: Pick<LinkInput, 'trade' | 'cautions' | 'kit'>,
   id: QualityId,
   done: readonly string[],
-  cautions: readonly string[],
-  kit: readonly string[],
 ): ScreenTest | undefined {
-  const serving = stationTests.filter(
+  const serving = trade.stationTests.filter(
     (test) =>
       test.feeds.some((feed) => feed.quality === id) &&
       gateTest(test, cautions).allowed &&
@@ -98,10 +98,14 @@ function settlingTest(
   return serving.sort((a, b) => worth(b) - worth(a))[0];
 }
 
-/** Ladders that serve a quality and have at least one rung the cautions leave. */
-export function servingLadders(id: QualityId, cautions: readonly string[]): string[] {
-  return ladders
-    .filter((each) => each.quality === id && each.rungs.some((rung) => !cautionBar(each, rung, cautions)))
+/** Ladders that serve a quality and have at least one rung the practice and the cautions leave. */
+function servingLadders({ trade, cautions }: Pick<LinkInput, 'trade' | 'cautions'>, id: QualityId): string[] {
+  return trade.ladders
+    .filter(
+      (each) =>
+        each.quality === id &&
+        each.rungs.some((rung) => !trade.isHidden(rung.id) && !cautionBar(each, rung, cautions)),
+    )
     .map((each) => each.id);
 }
 
@@ -124,12 +128,12 @@ export function link(input: LinkInput): LinkResult {
 
   for (const each of capabilities) {
     const demand = profile[each.quality] / 5;
-    const ladderIds = servingLadders(each.quality, input.cautions);
+    const ladderIds = servingLadders(input, each.quality);
     if (ladderIds.length === 0) {
       if (!blocked.some((b) => b.quality === each.quality))
         blocked.push({
           quality: each.quality,
-          why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions.`,
+          why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions${input.trade.version === catalogueVersion ? '' : ' and our own library'}.`,
         });
       continue;
     }
@@ -149,10 +153,9 @@ export function link(input: LinkInput): LinkResult {
     const verdict = breathFirst ? 'first' : settle ? 'settle' : value > 0.005 ? 'train' : 'keep';
     const settleBy = settle
       ? settlingTest(
+          input,
           each.quality,
           each.parts.map((p) => p.result.testId),
-          input.cautions,
-          input.kit,
         )
       : undefined;
     const arithmetic = untested
@@ -194,7 +197,7 @@ export function link(input: LinkInput): LinkResult {
     ratios: ratios(results),
     gaps,
     patterns: patterns(results, gaps),
-    catalogueVersion,
+    catalogueVersion: input.trade.version,
   };
 }
 

@@ -1,4 +1,5 @@
 import { discipline, screenTest } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
 import { assess } from '~/core/screen/assess';
 import { testGaps } from '~/core/screen/ratios';
 import { makeTrial } from '~/core/screen/testing';
@@ -160,6 +161,7 @@ describe('figures in words', () => {
 describe('what a link is made of', () => {
   const linkOf = (settings?: Parameters<typeof link>[0]['settings']) =>
     link({
+      trade: shippedTrade,
       assessment: assess({
         trials: [makeTrial('front_plank', 'both', 55, { faults: fault('hip_sag') })],
         person,

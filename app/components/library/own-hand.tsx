@@ -82,6 +82,28 @@ function Fold({ title, open, children }: { title: string; open: boolean; childre
   );
 }
 
+type FigureField = readonly [
+  name: keyof RungView['figures'],
+  label: string,
+  inputMode: 'numeric' | 'decimal' | 'text',
+];
+
+/** The figures of a rung that a practice may set: tempo and load only where the rung has them. */
+const fieldsOf = ({ tempo, loadBy }: RungView['figures']): FigureField[] => [
+  ['startSets', 'Start, sets', 'numeric'],
+  ['startAmount', 'Start, amount', 'decimal'],
+  ['goalSets', 'Goal, sets', 'numeric'],
+  ['goalAmount', 'Goal, amount', 'decimal'],
+  ['restS', 'Rest, s', 'numeric'],
+  ...(tempo ? ([['tempo', 'Tempo', 'text']] as const) : []),
+  ...(loadBy === 'none'
+    ? []
+    : ([
+        ['loadStart', `Load from, ${loadBy.endsWith('_N') ? 'N' : 'kg'}`, 'decimal'],
+        ['loadMax', 'Load at most', 'decimal'],
+      ] as const)),
+];
+
 /** The practice's own version of a rung: change it, put an own rung above it, hide it, take it back. */
 export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) {
   const { figures } = view;
@@ -107,62 +129,16 @@ export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) 
         <TextField label="Name" name="name" defaultValue={figures.name} errors={list(errors.name)} />
         <Area label="How" name="note" value={figures.note} error={errors.note} />
         <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-          <TextField
-            label="Start, sets"
-            name="startSets"
-            inputMode="numeric"
-            defaultValue={figures.startSets}
-            errors={list(errors.startSets)}
-          />
-          <TextField
-            label="Start, amount"
-            name="startAmount"
-            inputMode="decimal"
-            defaultValue={figures.startAmount}
-            errors={list(errors.startAmount)}
-          />
-          <TextField
-            label="Goal, sets"
-            name="goalSets"
-            inputMode="numeric"
-            defaultValue={figures.goalSets}
-            errors={list(errors.goalSets)}
-          />
-          <TextField
-            label="Goal, amount"
-            name="goalAmount"
-            inputMode="decimal"
-            defaultValue={figures.goalAmount}
-            errors={list(errors.goalAmount)}
-          />
-          <TextField
-            label="Rest, s"
-            name="restS"
-            inputMode="numeric"
-            defaultValue={figures.restS}
-            errors={list(errors.restS)}
-          />
-          {figures.tempo ? (
-            <TextField label="Tempo" name="tempo" defaultValue={figures.tempo} errors={list(errors.tempo)} />
-          ) : null}
-          {figures.loadBy === 'none' ? null : (
-            <>
-              <TextField
-                label={`Load from, ${figures.loadBy.endsWith('_N') ? 'N' : 'kg'}`}
-                name="loadStart"
-                inputMode="decimal"
-                defaultValue={figures.loadStart}
-                errors={list(errors.loadStart)}
-              />
-              <TextField
-                label="Load at most"
-                name="loadMax"
-                inputMode="decimal"
-                defaultValue={figures.loadMax}
-                errors={list(errors.loadMax)}
-              />
-            </>
-          )}
+          {fieldsOf(figures).map(([name, label, mode]) => (
+            <TextField
+              key={name}
+              label={label}
+              name={name}
+              inputMode={mode}
+              defaultValue={figures[name]}
+              errors={list(errors[name])}
+            />
+          ))}
         </div>
         <TextField label="Why" name="reason" hint="Kept with the change." errors={list(errors.reason)} />
         <p className="flex flex-wrap gap-3">

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { FigurePlayer } from '~/app/components/figure-player';
+import { RungSelect } from '~/app/components/rung-select';
 import type { RungView } from '~/app/lib/rung-view.server';
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
@@ -138,27 +139,14 @@ export function RungPanel({
         </div>
       ) : null}
       {rungs ? (
-        <label className="mt-4 block">
-          <span className="block text-[0.94rem] text-quiet">Side by side with</span>
-          <select
-            className="field-input"
-            value={beside ?? ''}
-            onChange={(event) =>
-              void navigate(link({ with: event.target.value || null }), { preventScrollReset: true })
-            }
-          >
-            <option value="">nothing</option>
-            {rungs.map((group) => (
-              <optgroup key={group.name} label={group.name}>
-                {group.rungs.map(({ id, name }) => (
-                  <option key={id} value={id}>
-                    {name}
-                  </option>
-                ))}
-              </optgroup>
-            ))}
-          </select>
-        </label>
+        <RungSelect
+          label="Side by side with"
+          groups={rungs}
+          value={beside ?? ''}
+          none="nothing"
+          onChange={(id) => void navigate(link({ with: id || null }), { preventScrollReset: true })}
+          className="mt-4 block"
+        />
       ) : null}
     </section>
   );

@@ -7,6 +7,7 @@ import { SendForm } from '~/app/components/bench/send-form';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer } from '~/app/components/notice';
+import { RungSelect } from '~/app/components/rung-select';
 import { who } from '~/app/lib/signed-in.server';
 import { toolById, tools } from '~/core/bench';
 import { readValues } from '~/core/bench/tool';
@@ -167,28 +168,17 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
       <div className="mt-4 flex flex-wrap items-end gap-x-6 gap-y-3">
         <BodyBar {...choices} athleteId={athlete?.id} form={form} problems={problems} />
         {tool.usesRung ? (
-          <label className="min-w-60 max-w-md max-sm:w-full">
-            <span className="block text-[0.94rem] text-quiet">Exercise</span>
-            <select
-              className="field-input"
-              value={context.rung.id}
-              onChange={(event) => {
-                const next = new URLSearchParams(kept);
-                next.set('rung', event.target.value);
-                setQuery(next, { replace: true, preventScrollReset: true });
-              }}
-            >
-              {rungs.map((group) => (
-                <optgroup key={group.name} label={group.name}>
-                  {group.rungs.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </optgroup>
-              ))}
-            </select>
-          </label>
+          <RungSelect
+            label="Exercise"
+            groups={rungs}
+            value={context.rung.id}
+            onChange={(id) => {
+              const next = new URLSearchParams(kept);
+              next.set('rung', id);
+              setQuery(next, { replace: true, preventScrollReset: true });
+            }}
+            className="min-w-60 max-w-md max-sm:w-full"
+          />
         ) : null}
       </div>
       {loaderData.problem ? (

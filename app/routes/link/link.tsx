@@ -10,6 +10,7 @@ import { link } from '~/core/link/link';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { lowConfidence } from '~/core/screen/assess';
 import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/link';
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
@@ -22,6 +23,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   // What-if: the same results against another sport, beside the present ranking.
   const linked = other
     ? link({
+        trade: tradeFor(person),
         assessment: picture.assessment,
         discipline: discipline(other),
         cautions: picture.clearance.cautions,

@@ -32,6 +32,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     });
     return pillarCells(
       link({
+        trade: tradeFor(person),
         assessment,
         discipline: discipline(athlete.disciplineId),
         cautions: picture.clearance.cautions,

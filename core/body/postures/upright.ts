@@ -265,7 +265,7 @@ export function singleLegStance(
   const depth = p.task === 'hop_stick' ? mix(0.35, 0.7, phase) : phase;
   const bend = mix(2, p.task === 'squat' ? 62 : 50, depth);
   const knees = softKnee(bend);
-  const forward = p.task === 'squat' ? [-30, -38] : p.task === 'step_down' ? [-78, -100] : [-62, -156];
+  const forward = p.task === 'squat' ? [-30, -38] : p.task === 'step_down' ? [-40, -82] : [-62, -156];
   return skeleton({
     anchor: 'ankle0',
     at:
