@@ -154,6 +154,15 @@ describe('kit', () => {
     expect(torn.send).toBeUndefined();
     expect(torn.warnings.join()).toContain('250 %');
   });
+  it('draws the fit through its readings, and marks where the answer lies', () => {
+    const { plot } = ask('band', { wanted: 50 }).answer;
+    expect(plot?.readings).toEqual([
+      [20, 30],
+      [50, 62],
+    ]);
+    expect(plot?.at[1]).toBe(50);
+    expect(plot?.line.every(([, y], i, all) => i === 0 || y >= (all[i - 1]?.[1] ?? 0))).toBe(true);
+  });
   it('says what is wrong with a calibration', () => {
     expect(ask('band', { f2: 20 }).answer.warnings.join()).toContain('falls from 30 N');
   });

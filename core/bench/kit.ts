@@ -1,5 +1,7 @@
 import { gravity } from '~/core/body/anthropometry';
 import {
+  type BandFit,
+  type BandStand,
   cableForceN,
   fitBall,
   fitBand,
@@ -12,7 +14,7 @@ import {
 } from '~/core/body/equipment';
 import { momentsOf } from '~/core/body/moment';
 import { cableReach } from '~/core/body/postures/upright';
-import { num, range, round, type Tool, word } from './tool';
+import { num, type Plot, range, round, type Tool, word } from './tool';
 
 /** Bands, springs, cables, carries, balls and feet. */
 
@@ -71,6 +73,7 @@ export const band: Tool = {
       ],
       band: `A step of 5 cm changes the force by ${round(fit.value.forceAt(stand.stretchCm + 5) - stand.forceN, 1)} N`,
       warnings: stand.warnings,
+      plot: bandPlot(fit.value, stand),
       text: tears
         ? `Band at ${round(stand.forceN)} N: not with this one, it would stretch ${round(stand.stretchPercent)} %`
         : `Band at ${round(stand.forceN)} N: stand ${round(stand.distanceCm)} cm from the anchor`,
@@ -78,6 +81,23 @@ export const band: Tool = {
     };
   },
 };
+
+/** Force against stretch, to a little beyond the readings and the answer. */
+function bandPlot(fit: BandFit, stand: BandStand): Plot {
+  const far = 1.12 * Math.max(fit.measuredTo.stretchCm, stand.stretchCm);
+  return {
+    label: 'Force of the band against its stretch',
+    x: 'cm stretch',
+    y: 'N',
+    line: Array.from({ length: 33 }, (_, i) => {
+      const cm = (far * i) / 32;
+      return [cm, fit.forceAt(cm)] as const;
+    }),
+    readings: fit.points.map((p) => [p.stretchCm, p.forceN] as const),
+    at: [stand.stretchCm, stand.forceN],
+    solidTo: fit.measuredTo.stretchCm,
+  };
+}
 
 export const spring: Tool = {
   id: 'spring',

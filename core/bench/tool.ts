@@ -51,6 +51,18 @@ export interface BenchContext {
   readonly flexionWeeks: readonly { readonly weekStart: string; readonly cycles: number }[];
 }
 
+/** A curve beside an answer: the fit, the readings it goes through, and where the answer lies. */
+export interface Plot {
+  readonly label: string;
+  readonly x: string;
+  readonly y: string;
+  readonly line: readonly (readonly [number, number])[];
+  readonly readings: readonly (readonly [number, number])[];
+  readonly at: readonly [number, number];
+  /** From here on the curve only extrapolates. */
+  readonly solidTo: number;
+}
+
 export interface Answer {
   readonly figures: readonly { readonly label: string; readonly value: string; readonly unit: string }[];
   readonly formula: string;
@@ -61,6 +73,7 @@ export interface Answer {
   readonly warnings: readonly string[];
   /** One line to copy or to put on a prescription. */
   readonly text: string;
+  readonly plot?: Plot;
   /** What a prescription can take over besides the line. */
   readonly send?: { readonly load?: number; readonly amount?: number };
 }

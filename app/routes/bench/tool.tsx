@@ -3,6 +3,7 @@ import { data, Link, redirect, useNavigation, useSearchParams } from 'react-rout
 import { z } from 'zod';
 import { AnswerView } from '~/app/components/bench/answer';
 import { Controls } from '~/app/components/bench/controls';
+import { PlotView } from '~/app/components/bench/plot';
 import { SendForm } from '~/app/components/bench/send-form';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
@@ -199,6 +200,7 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
               className="mb-4 h-56 w-full"
             />
           ) : null}
+          {answer.plot ? <PlotView plot={answer.plot} /> : null}
           <Controls controls={controls} values={values} texts={texts} problems={wrong} onChange={change} />
         </div>
         <div className="space-y-8">
