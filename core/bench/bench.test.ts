@@ -81,6 +81,12 @@ describe('every instrument', () => {
   it('has its own id, name and question', () => {
     expect(new Set(tools.map((tool) => tool.id)).size).toBe(tools.length);
     expect(toolById('nothing')).toBeUndefined();
+    // What is wrong with a figure is said beside it, by its label.
+    for (const tool of tools) {
+      const controls = tool.controls(context());
+      expect(new Set(controls.map((control) => control.label)).size).toBe(controls.length);
+      expect(new Set(controls.map((control) => control.key)).size).toBe(controls.length);
+    }
   });
 });
 

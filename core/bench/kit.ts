@@ -26,11 +26,11 @@ export const band: Tool = {
   controls: () => [
     range('rest', 'Resting length', 'cm', [10, 300, 1], 60),
     range('s1', 'First stretch', 'cm', [0, 300, 1], 20),
-    range('f1', 'force there', 'N', [0, 400, 1], 30),
+    range('f1', 'First force', 'N', [0, 400, 1], 30),
     range('s2', 'Second stretch', 'cm', [0, 300, 1], 50),
-    range('f2', 'force there', 'N', [0, 400, 1], 62),
+    range('f2', 'Second force', 'N', [0, 400, 1], 62),
     range('s3', 'Third stretch', 'cm', [0, 300, 1], 0, '0 leaves it out.'),
-    range('f3', 'force there', 'N', [0, 400, 1], 0),
+    range('f3', 'Third force', 'N', [0, 400, 1], 0),
     range('wanted', 'Wanted force', 'N', [1, 300, 1], 50),
   ],
   answer: (values) => {
