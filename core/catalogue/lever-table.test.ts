@@ -4,7 +4,7 @@ import { capacityFromHold } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
 import { ladder, ladders, rung } from '.';
 import { leverTable } from './lever-table';
-import { loadInWords, startLoad } from './rung-load';
+import { loadInWords, mostLoad, startLoad } from './rung-load';
 
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
 const known = (heldS: number): KnownCapacity => ({
@@ -76,6 +76,12 @@ describe('the starting load', () => {
   });
   it('stays within a tenth of body mass under 16', () => {
     expect(startLoad(rung('carry_suitcase_walk'), 45, true).value).toBeLessThanOrEqual(4.5);
+  });
+  it('has a most for each body, less under 16, and none where a rung takes no load', () => {
+    expect(mostLoad(rung('carry_suitcase_walk'), 70, false)).toBe(36);
+    expect(mostLoad(rung('carry_suitcase_walk'), 45, true)).toBeCloseTo(4.5);
+    expect(mostLoad(rung('anti_rot_press_stand'), 45, true)).toBeCloseTo(0.08 * 45 * 9.80665);
+    expect(mostLoad(rung('plank_full'), 70, false)).toBeUndefined();
   });
   it('is said with its place, or not at all', () => {
     expect(loadInWords({ by: 'pelvis_kg', value: 2.5 })).toBe('2.5 kg on the pelvis');

@@ -10,6 +10,15 @@ const loadForKg = 70;
 /** Under 16: a weight stays within this share of body mass, a cable within this share of body weight. */
 const youthShare = { kg: 0.1, N: 0.08 } as const;
 
+/** The most a load may be for this body; undefined for a rung that takes none. */
+export function mostLoad(rung: Rung, massKg: number, under16: boolean): number | undefined {
+  const { by, max } = rung.load;
+  if (by === 'none' || max <= 0) return undefined;
+  const scaled = (max * massKg) / loadForKg;
+  const youth = by.endsWith('_N') ? youthShare.N * massKg * gravity : youthShare.kg * massKg;
+  return under16 ? Math.min(scaled, youth) : scaled;
+}
+
 /** The load a rung starts with for this body: kilograms to the half, newtons to the five. */
 export function startLoad(rung: Rung, massKg: number, under16: boolean): Load {
   const { by, start } = rung.load;

@@ -144,7 +144,7 @@ test('the bench is played by keyboard, shared by its address, and sent to a pres
 }) => {
   const athlete = await addAthlete(request);
   await clearAthlete(request, athlete.path);
-  await page.goto(`/bench/lever?athlete=${athlete.id}&rung=plank_loaded`);
+  await page.goto(`/bench/lever?athlete=${athlete.id}&rung=bridge_both`);
   await hydrated(page);
   const answer = page.getByRole('region', { name: 'Answer' });
   const load = page.getByRole('slider', { name: 'Load on the pelvis' });
@@ -159,11 +159,9 @@ test('the bench is played by keyboard, shared by its address, and sent to a pres
   await page.reload();
   await expect(answer.locator('p').first()).toHaveText(nm ?? '');
   await page.getByRole('button', { name: 'Set load 5' }).click();
-  await expect(page.getByText(/Plank with weight on the pelvis of .* is set\./)).toBeVisible();
-  await page.goto(`/library/plank?athlete=${athlete.id}`);
-  await expect(
-    page.getByRole('link', { name: /Plank with weight on the pelvis.*stands here/ }),
-  ).toBeVisible();
+  await expect(page.getByText(/Glute bridge, two feet of .* is set\./)).toBeVisible();
+  await page.goto(`/library/glute_bridge?athlete=${athlete.id}`);
+  await expect(page.getByRole('link', { name: /Glute bridge, two feet.*stands here/ })).toBeVisible();
 });
 
 test('the bench bounds bad figures and says so; a rung that is gone is said', async ({ page, request }) => {
@@ -185,9 +183,13 @@ test('the bench bounds bad figures and says so; a rung that is gone is said', as
   const blocked = await post({ athleteId: athlete.id, rungId: 'plank_loaded', load: '5' });
   expect(blocked.status()).toBe(409);
   await clearAthlete(request, athlete.path);
-  expect((await post({ athleteId: athlete.id, rungId: 'plank_loaded', load: '90' })).status()).toBe(400);
+  expect((await post({ athleteId: athlete.id, rungId: 'bridge_both', load: '90' })).status()).toBe(400);
   expect((await post({ athleteId: athlete.id, rungId: 'plank_full', load: '5' })).status()).toBe(400);
   expect((await post({ athleteId: athlete.id, rungId: 'own_gone' })).status()).toBe(400);
+  // A caution bars the rung: nothing is set.
+  await clearAthlete(request, athlete.path, ['hypertension']);
+  const barred = await post({ athleteId: athlete.id, rungId: 'plank_loaded', load: '5' });
+  expect(barred.status()).toBe(409);
   expect(
     (await post({ athleteId: demoAthlete('Greer Minchin').slice(10), rungId: 'plank_full' })).status(),
   ).toBe(404);

@@ -12,13 +12,15 @@ import { RungSelect } from '~/app/components/rung-select';
 import { who } from '~/app/lib/signed-in.server';
 import { toolById, tools } from '~/core/bench';
 import { readValues } from '~/core/bench/tool';
+import { mostLoad } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
+import { rungBar } from '~/core/coach/choose-rung';
 import { sendToLadder } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
 import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { benchContext, rungChoices } from '~/server/bench.server';
 import { bodyChoices, chosenBody } from '~/server/body.server';
-import { layOutWeeks } from '~/server/plan.server';
+import { layOutWeeks, rungContext } from '~/server/plan.server';
 import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/tool';
 
@@ -93,17 +95,17 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (picture.clearance.allows === 'nothing')
     return data({ error: `Not cleared: ${picture.clearance.liftedBy}`, done: undefined }, { status: 409 });
   const each = trade.rung(rungId);
-  const most = each.load.max > 0 ? (each.load.max * athlete.massKg) / 70 : undefined;
-  if (load !== undefined && most === undefined)
-    return data({ error: `${each.name} takes no load.`, done: undefined }, { status: 400 });
-  if (load !== undefined && most !== undefined && load > most)
-    return data(
-      {
-        error: `${load} is over the ${Math.round(most)} that suit ${each.name} at ${athlete.massKg} kg.`,
-        done: undefined,
-      },
-      { status: 400 },
-    );
+  const refuse = (error: string, status = 400) => data({ error, done: undefined }, { status });
+  const bar = rungBar(trade.ladderOf(rungId), each, rungContext(person, picture, []));
+  if (bar) return refuse(`${each.name} is not for ${athlete.givenName}: ${bar}.`, 409);
+  if (load !== undefined) {
+    const most = mostLoad(each, athlete.massKg, picture.age < 16);
+    if (most === undefined) return refuse(`${each.name} takes no load.`);
+    if (load > most)
+      return refuse(
+        `${load} is over the ${Math.round(most * 10) / 10} that suit ${each.name} at ${athlete.massKg} kg${picture.age < 16 ? ' under 16' : ''}.`,
+      );
+  }
   await sendToLadder(
     athlete.id,
     { ladderId: trade.ladderOf(rungId).id, rungId, sets: each.start.sets, amount, load, setting },
