@@ -7,6 +7,8 @@ export type Part = 'head' | 'upper' | 'mid' | 'lower' | 'arm0' | 'arm1' | 'leg0'
 
 export interface MassPoint {
   readonly part: Part;
+  /** On the head side of the lumbar hinge. */
+  readonly cranial: boolean;
   /** A segment that may rest on the floor and then carries itself. */
   readonly end: 'lowerArm' | 'shank' | 'foot' | null;
   readonly kg: number;
@@ -41,11 +43,18 @@ export function massPoints(
   const upperAt = onTrunk(pose, body, trunkCom.upper);
   const lowerAt = onTrunk(pose, body, trunkCom.lower);
   const points: MassPoint[] = [
-    { part: 'head', end: null, kg: mass.head, at: pose.head },
-    { part: 'upper', end: null, kg: mass.upperTrunk + (load.by === 'vest_kg' ? load.value : 0), at: upperAt },
-    { part: 'mid', end: null, kg: mass.midTrunk, at: onTrunk(pose, body, trunkCom.mid) },
+    { part: 'head', cranial: true, end: null, kg: mass.head, at: pose.head },
+    {
+      part: 'upper',
+      cranial: true,
+      end: null,
+      kg: mass.upperTrunk + (load.by === 'vest_kg' ? load.value : 0),
+      at: upperAt,
+    },
+    { part: 'mid', cranial: true, end: null, kg: mass.midTrunk, at: onTrunk(pose, body, trunkCom.mid) },
     {
       part: 'lower',
+      cranial: false,
       end: null,
       kg: mass.lowerTrunk + (load.by === 'pelvis_kg' ? load.value : 0),
       at: lowerAt,
@@ -59,12 +68,14 @@ export function massPoints(
     points.push(
       {
         part: armPart,
+        cranial: true,
         end: null,
         kg: mass.upperArm,
         at: resting ? upperAt : between(arm.shoulder, arm.elbow, limbCom.upperArm),
       },
       {
         part: armPart,
+        cranial: true,
         end: 'lowerArm',
         kg: mass.lowerArm,
         at: resting
@@ -72,14 +83,33 @@ export function massPoints(
           : between(arm.elbow, arm.wrist, body.length.lowerArmReach / body.length.forearm),
       },
     );
-    if (held > 0) points.push({ part: armPart, end: 'lowerArm', kg: held, at: resting ? upperAt : arm.hand });
+    if (held > 0)
+      points.push({
+        part: armPart,
+        cranial: true,
+        end: 'lowerArm',
+        kg: held,
+        at: resting ? upperAt : arm.hand,
+      });
     const leg = pose.legs[i];
     const legPart = i === 0 ? 'leg0' : 'leg1';
     const cuff = load.by === 'ankle_kg' && loadedLegs.includes(i) ? load.value : 0;
     points.push(
-      { part: legPart, end: null, kg: mass.thigh, at: between(leg.hip, leg.knee, limbCom.thigh) },
-      { part: legPart, end: 'shank', kg: mass.shank, at: between(leg.knee, leg.ankle, limbCom.shank) },
-      { part: legPart, end: 'foot', kg: mass.foot + cuff, at: leg.ankle },
+      {
+        part: legPart,
+        cranial: false,
+        end: null,
+        kg: mass.thigh,
+        at: between(leg.hip, leg.knee, limbCom.thigh),
+      },
+      {
+        part: legPart,
+        cranial: false,
+        end: 'shank',
+        kg: mass.shank,
+        at: between(leg.knee, leg.ankle, limbCom.shank),
+      },
+      { part: legPart, cranial: false, end: 'foot', kg: mass.foot + cuff, at: leg.ankle },
     );
   }
   return points;

@@ -64,8 +64,7 @@ const footSpacing = 0.2;
 /** A weight in the hand hangs this far outside the shoulder joint, in statures. */
 const handOutside = 0.04;
 
-const cranialParts: ReadonlySet<Part> = new Set(['head', 'upper', 'mid', 'arm0', 'arm1']);
-const isCranial = (mass: MassPoint) => cranialParts.has(mass.part);
+const isCranial = (mass: MassPoint) => mass.cranial;
 const leg = (part: Part) => part === 'leg0' || part === 'leg1';
 
 function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, pose: Pose, load: Load): Moments {

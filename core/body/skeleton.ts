@@ -118,10 +118,20 @@ interface Spot {
   x: number;
   y: number;
 }
-const step = (from: Point, deg: number, metres: number): Spot => {
-  const rad = (deg * Math.PI) / 180;
-  return { x: from.x + Math.cos(rad) * metres, y: from.y + Math.sin(rad) * metres };
-};
+// Straight trunks and limbs repeat an angle from one segment to the next: the last direction is kept, which only saves
+// time and changes no result.
+let keptDeg = Number.NaN;
+let keptCos = 0;
+let keptSin = 0;
+function step(from: Point, deg: number, metres: number): Spot {
+  if (deg !== keptDeg) {
+    const rad = (deg * Math.PI) / 180;
+    keptCos = Math.cos(rad);
+    keptSin = Math.sin(rad);
+    keptDeg = deg;
+  }
+  return { x: from.x + keptCos * metres, y: from.y + keptSin * metres };
+}
 const shift = (point: Spot, dx: number, dy: number): void => {
   point.x += dx;
   point.y += dy;
@@ -142,6 +152,27 @@ const copyArm = (a: ArmPose) => ({
   hand: spot(a.hand),
 });
 
+function legOf(s: Skeleton, body: Body, hip: Point, i: 0 | 1) {
+  const { thigh, shank } = body.length;
+  const root =
+    s.halfHips === 0 ? { x: hip.x, y: hip.y } : step(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
+  const knee = step(root, s.thigh[i], thigh * s.seenThigh[i]);
+  const ankle = step(knee, s.shank[i], shank * s.seenShank[i]);
+  const toe = step(ankle, s.foot[i], footReach * body.statureM * s.seenFoot);
+  return { hip: root, knee, ankle, toe };
+}
+
+function armOf(s: Skeleton, body: Body, shoulder: Point, i: 0 | 1) {
+  const { upperArm, forearm, hand } = body.length;
+  const root =
+    s.halfShoulders === 0
+      ? { x: shoulder.x, y: shoulder.y }
+      : step(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
+  const elbow = step(root, s.upperArm[i], upperArm * s.seenUpperArm[i]);
+  const wrist = step(elbow, s.forearm[i], forearm * s.seenForearm[i]);
+  return { shoulder: root, elbow, wrist, hand: step(wrist, s.hand[i], hand * 0.5 * s.seenForearm[i]) };
+}
+
 /** From angles to joints: forward kinematics from the hip, then moved so that the anchor joint lies where it should. */
 export function poseOf(s: Skeleton, body: Body): Pose {
   const { length } = body;
@@ -150,28 +181,8 @@ export function poseOf(s: Skeleton, body: Body): Pose {
   const t12 = step(lumbar, s.loin, length.toT12 - length.toLumbar);
   const shoulder = step(t12, s.thorax, length.toShoulder - length.toT12);
   const head = step(shoulder, s.head, length.toHead - length.toShoulder);
-  const foot = footReach * body.statureM * s.seenFoot;
-  const leg = (i: 0 | 1) => {
-    const root =
-      s.halfHips === 0
-        ? { x: hip.x, y: hip.y }
-        : step(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
-    const knee = step(root, s.thigh[i], length.thigh * s.seenThigh[i]);
-    const ankle = step(knee, s.shank[i], length.shank * s.seenShank[i]);
-    return { hip: root, knee, ankle, toe: step(ankle, s.foot[i], foot) };
-  };
-  const arm = (i: 0 | 1) => {
-    const root =
-      s.halfShoulders === 0
-        ? { x: shoulder.x, y: shoulder.y }
-        : step(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
-    const elbow = step(root, s.upperArm[i], length.upperArm * s.seenUpperArm[i]);
-    const wrist = step(elbow, s.forearm[i], length.forearm * s.seenForearm[i]);
-    const hand = step(wrist, s.hand[i], length.hand * 0.5 * s.seenForearm[i]);
-    return { shoulder: root, elbow, wrist, hand };
-  };
-  const leg0 = leg(0);
-  const arm0 = arm(0);
+  const leg0 = legOf(s, body, hip, 0);
+  const arm0 = armOf(s, body, shoulder, 0);
   // From the side, a second limb at the same angles lies over the first.
   const legs = [
     leg0,
@@ -182,7 +193,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
     same(s.seenThigh) &&
     same(s.seenShank)
       ? copyLeg(leg0)
-      : leg(1),
+      : legOf(s, body, hip, 1),
   ] as const;
   const arms = [
     arm0,
@@ -193,7 +204,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
     same(s.seenUpperArm) &&
     same(s.seenForearm)
       ? copyArm(arm0)
-      : arm(1),
+      : armOf(s, body, shoulder, 1),
   ] as const;
   const placed = anchorOf(s.anchor, hip, shoulder, legs, arms);
   const dx = s.at.x - placed.x;

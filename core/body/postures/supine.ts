@@ -10,14 +10,16 @@ const lifted = (deg: number) => 180 - deg;
 /** Legs bent with both feet on the floor. */
 const hooked: { hips: number; knees: number } = { hips: 50, knees: 100 };
 
+/** A foot near the floor lies flat; a lifted one is square to the shank. */
+function footDeg(hip: number, knee: number): number {
+  return hip - knee < -25 ? 180 : lifted(hip - knee) - (knee < 10 ? 40 : 80);
+}
+
 function legs(hips: Pair<number>, knees: Pair<number>): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
-  const shank = (i: 0 | 1) => lifted(hips[i] - knees[i]);
-  // A foot near the floor lies flat; a lifted one is square to the shank.
-  const foot = (i: 0 | 1) => (hips[i] - knees[i] < -25 ? 180 : shank(i) - (knees[i] < 10 ? 40 : 80));
   return {
     thigh: [lifted(hips[0]), lifted(hips[1])],
-    shank: [shank(0), shank(1)],
-    foot: [foot(0), foot(1)],
+    shank: [lifted(hips[0] - knees[0]), lifted(hips[1] - knees[1])],
+    foot: [footDeg(hips[0], knees[0]), footDeg(hips[1], knees[1])],
   };
 }
 
