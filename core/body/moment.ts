@@ -321,7 +321,7 @@ export function momentsOf(
   if (!hasMoment(p.archetype)) return undefined;
   if (p.archetype === 'carry') return carry(p, body, load, phase);
   if (p.archetype === 'upright_cable') return uprightCable(p, body, load, phase);
-  const pose = poseOf(skeletonOf(p, body, phase, setting), body);
+  const pose = poseOf(skeletonOf(p, body, phase, setting), body, false);
   switch (p.archetype) {
     case 'prone_bridge':
       return proneBridge(p, body, pose, load);

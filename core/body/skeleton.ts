@@ -152,13 +152,13 @@ const copyArm = (a: ArmPose) => ({
   hand: spot(a.hand),
 });
 
-function legOf(s: Skeleton, body: Body, hip: Point, i: 0 | 1) {
+function legOf(s: Skeleton, body: Body, hip: Point, i: 0 | 1, feet: boolean) {
   const { thigh, shank } = body.length;
   const root =
     s.halfHips === 0 ? { x: hip.x, y: hip.y } : step(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
   const knee = step(root, s.thigh[i], thigh * s.seenThigh[i]);
   const ankle = step(knee, s.shank[i], shank * s.seenShank[i]);
-  const toe = step(ankle, s.foot[i], footReach * body.statureM * s.seenFoot);
+  const toe = feet ? step(ankle, s.foot[i], footReach * body.statureM * s.seenFoot) : spot(ankle);
   return { hip: root, knee, ankle, toe };
 }
 
@@ -173,15 +173,19 @@ function armOf(s: Skeleton, body: Body, shoulder: Point, i: 0 | 1) {
   return { shoulder: root, elbow, wrist, hand: step(wrist, s.hand[i], hand * 0.5 * s.seenForearm[i]) };
 }
 
-/** From angles to joints: forward kinematics from the hip, then moved so that the anchor joint lies where it should. */
-export function poseOf(s: Skeleton, body: Body): Pose {
+/**
+ * From angles to joints: forward kinematics from the hip, then moved so that the anchor joint lies where it should.
+ *
+ * @param feet false leaves the toes at the ankle: the moments count a foot's mass there
+ */
+export function poseOf(s: Skeleton, body: Body, feet = true): Pose {
   const { length } = body;
   const hip: Spot = { x: 0, y: 0 };
   const lumbar = step(hip, s.pelvis, length.toLumbar);
   const t12 = step(lumbar, s.loin, length.toT12 - length.toLumbar);
   const shoulder = step(t12, s.thorax, length.toShoulder - length.toT12);
   const head = step(shoulder, s.head, length.toHead - length.toShoulder);
-  const leg0 = legOf(s, body, hip, 0);
+  const leg0 = legOf(s, body, hip, 0, feet);
   const arm0 = armOf(s, body, shoulder, 0);
   // From the side, a second limb at the same angles lies over the first.
   const legs = [
@@ -193,7 +197,7 @@ export function poseOf(s: Skeleton, body: Body): Pose {
     same(s.seenThigh) &&
     same(s.seenShank)
       ? copyLeg(leg0)
-      : legOf(s, body, hip, 1),
+      : legOf(s, body, hip, 1, feet),
   ] as const;
   const arms = [
     arm0,
