@@ -1,6 +1,7 @@
 import { data } from 'react-router';
 import { ageOn } from '~/core/body/dates';
 import { discipline, hasDiscipline } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { type Clearance, type ClearanceForm, clear } from '~/core/clear/clear';
 import type { StopSignId } from '~/core/clear/signs';
 import { type LinkResult, type LinkSettings, link } from '~/core/link/link';
@@ -117,6 +118,8 @@ export function mainEvent<E extends { onDate: string; priority: string }>(
 }
 
 export interface Picture {
+  /** The catalogue as the practice has it. */
+  readonly trade: Trade;
   readonly today: string;
   readonly athlete: AthleteRow;
   readonly age: number;
@@ -138,14 +141,15 @@ export function assembleView(
   today: string,
 ): Picture {
   const event = mainEvent(events, today);
+  const trade = tradeFor(who);
   const assessment = assess({
     trials,
     person: screenedPerson(athlete, event),
     today,
-    ownTargets: tradeFor(who).ownTargets,
+    ownTargets: trade.ownTargets,
   });
   const linked = link({
-    trade: tradeFor(who),
+    trade,
     assessment,
     discipline: discipline(athlete.disciplineId),
     cautions: clearance.cautions,
@@ -154,6 +158,7 @@ export function assembleView(
     settings: linkSettings(who),
   });
   return {
+    trade,
     today,
     athlete,
     age: ageOn(athlete.birthDate, today),

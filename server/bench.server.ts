@@ -3,7 +3,6 @@ import { addDays, weekStartOf } from '~/core/body/dates';
 import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
-import { recentLogs } from '~/db/queries/coach';
 import type { SignedIn } from '~/db/queries/practice';
 import type { ChosenBody } from './body.server';
 import type { LogWithSets } from './plan.server';
@@ -71,22 +70,14 @@ export function flexionWeeks(
 }
 
 /** What the instruments start from. */
-export async function benchContext(who: SignedIn, params: URLSearchParams, chosen: ChosenBody) {
+export function benchContext(who: SignedIn, params: URLSearchParams, chosen: ChosenBody) {
   const trade = tradeFor(who);
   const { rung: its, problem } = askedRung(trade, params);
   const weeks = chosen.athlete
-    ? flexionWeeks(
-        trade,
-        await recentLogs(who.practiceId, chosen.athlete.id, 20),
-        todayIn(who.timeZone),
-        who.firstWeekday,
-      )
+    ? flexionWeeks(trade, chosen.logs, todayIn(who.timeZone), who.firstWeekday)
     : [];
   return {
     context: { body: chosen.body, known: chosen.known, rung: its, flexionWeeks: weeks },
     problem,
   };
 }
-
-export const rungChoices = (trade: Trade) =>
-  trade.ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));

@@ -8,7 +8,7 @@ import { athleteNames } from '~/db/queries/athletes';
 import { ladderStates, recentLogs } from '~/db/queries/coach';
 import type { SignedIn } from '~/db/queries/practice';
 import { type Picture, pictureOf, requireAthlete } from './athlete.server';
-import { schoolOf, toOutcome } from './plan.server';
+import { type LogWithSets, schoolOf, toOutcome } from './plan.server';
 import { tradeFor } from './trade.server';
 
 /** The body whose numbers a view shows: an athlete's, or one typed into the address. */
@@ -28,6 +28,8 @@ export interface ChosenBody {
       }
     | undefined;
   readonly known: readonly KnownCapacity[];
+  /** The athlete's newest logs, the oldest first. */
+  readonly logs: readonly LogWithSets[];
   readonly under16: boolean;
   /** As typed or chosen, for the form; mass and stature in the practice's units. */
   readonly form: { readonly mass: string; readonly stature: string; readonly sex: Sex };
@@ -36,16 +38,29 @@ export interface ChosenBody {
 /** The body of the tables when nobody is chosen. */
 export const referenceBody = { massKg: 70, statureM: 1.75, sex: 'unspecified' } as const;
 
+/** Logs read for a view, and how many of them capacities follow. */
+const readLogs = 20;
+const followedLogs = 12;
+
 /** Capacities of an athlete: screened holds, followed by what was logged since. */
-export async function capacitiesOf(
+function capacitiesOf(
   who: SignedIn,
   picture: Picture,
-): Promise<{ body: Body; known: KnownCapacity[] }> {
+  logs: readonly LogWithSets[],
+): { body: Body; known: KnownCapacity[] } {
   const { athlete } = picture;
   const body = bodyOf({ massKg: athlete.massKg, statureM: athlete.statureM, sex: athlete.sex });
-  const logs = await recentLogs(who.practiceId, athlete.id);
   const screened = screenedCapacities(picture.assessment.results, body);
-  return { body, known: followLogs(screened, logs.map(toOutcome), body, picture.age < 16, tradeFor(who)) };
+  return {
+    body,
+    known: followLogs(
+      screened,
+      logs.slice(-followedLogs).map(toOutcome),
+      body,
+      picture.age < 16,
+      tradeFor(who),
+    ),
+  };
 }
 
 const sexes: readonly string[] = ['female', 'male', 'unspecified'];
@@ -57,10 +72,11 @@ export async function chosenBody(who: SignedIn, params: URLSearchParams): Promis
   if (id) {
     const athlete = await requireAthlete(who, id);
     const picture = await pictureOf(who, athlete);
-    const [{ body, known }, states] = await Promise.all([
-      capacitiesOf(who, picture),
+    const [logs, states] = await Promise.all([
+      recentLogs(who.practiceId, athlete.id, readLogs),
       ladderStates(who.practiceId, athlete.id),
     ]);
+    const { body, known } = capacitiesOf(who, picture, logs);
     return {
       body,
       problems: [],
@@ -74,6 +90,7 @@ export async function chosenBody(who: SignedIn, params: URLSearchParams): Promis
         states,
       },
       known,
+      logs,
       under16: picture.age < 16,
       form: {
         mass: String(fromMassKg(athlete.massKg, massUnit)),
@@ -98,6 +115,7 @@ export async function chosenBody(who: SignedIn, params: URLSearchParams): Promis
     problems: read.ok ? [] : read.problems,
     athlete: undefined,
     known: [],
+    logs: [],
     under16: false,
     form: { mass, stature, sex },
   };

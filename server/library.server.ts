@@ -71,3 +71,7 @@ export function followers(trade: Trade, ladder: Ladder): { id: string; name: str
         }),
   );
 }
+
+/** Every rung by ladder, for a choice. */
+export const rungChoices = (trade: Trade) =>
+  trade.ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));

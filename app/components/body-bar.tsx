@@ -47,28 +47,24 @@ export function BodyBar({ athletes, massUnit, lengthUnit, athleteId, form, probl
         </p>
       ) : (
         <>
-          <label className="w-24">
-            <span className="block text-[0.94rem] text-quiet">Mass, {massUnit}</span>
-            <input
-              name="mass"
-              inputMode="decimal"
-              defaultValue={form.mass}
-              aria-invalid={problems.some((each) => each.includes('mass')) || undefined}
-              aria-describedby={problems.length > 0 ? 'body-problems' : undefined}
-              className="field-input"
-            />
-          </label>
-          <label className="w-24">
-            <span className="block text-[0.94rem] text-quiet">Stature, {lengthUnit}</span>
-            <input
-              name="stature"
-              inputMode="decimal"
-              defaultValue={form.stature}
-              aria-invalid={problems.some((each) => each.includes('tature')) || undefined}
-              aria-describedby={problems.length > 0 ? 'body-problems' : undefined}
-              className="field-input"
-            />
-          </label>
+          {(
+            [
+              ['mass', `Mass, ${massUnit}`, 'mass'],
+              ['stature', `Stature, ${lengthUnit}`, 'tature'],
+            ] as const
+          ).map(([name, label, word]) => (
+            <label key={name} className="w-24">
+              <span className="block text-[0.94rem] text-quiet">{label}</span>
+              <input
+                name={name}
+                inputMode="decimal"
+                defaultValue={form[name]}
+                aria-invalid={problems.some((each) => each.includes(word)) || undefined}
+                aria-describedby={problems.length > 0 ? 'body-problems' : undefined}
+                className="field-input"
+              />
+            </label>
+          ))}
           <label>
             <span className="block text-[0.94rem] text-quiet">Sex</span>
             <select name="sex" defaultValue={form.sex} className="field-input">

@@ -1,7 +1,8 @@
 import { equivalentHoldS, parseTempo, tempoS, usualBreathS } from '~/core/body/dose';
 import { limitS, maxNm, smallestShare } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
-import { bestHold, capacityIn, num, range, round, secondsText, setting, type Tool } from './tool';
+import { secondsText } from '~/core/body/units';
+import { bestHold, capacityIn, num, range, round, setting, type Tool } from './tool';
 
 /** Side gaps, doses, time under tension and the ledger of bends. */
 

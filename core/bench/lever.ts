@@ -3,6 +3,7 @@ import { holdShares, maxNm, predictLimit, smallestShare } from '~/core/body/endu
 import { angleKnob, type Knob, leverKnob, loadKnob, solveForLimit } from '~/core/body/inverse';
 import { directionNames, momentsOf, relativePercent } from '~/core/body/moment';
 import type { Load, Posture } from '~/core/body/posture';
+import { secondsText } from '~/core/body/units';
 import {
   type BenchContext,
   bestHold,
@@ -10,7 +11,6 @@ import {
   capacityIn,
   num,
   round,
-  secondsText,
   setting,
   type Tool,
   type Values,

@@ -149,14 +149,6 @@ export const word = (values: Values, key: string): string => String(values[key] 
 
 export const round = (value: number, digits = 0): string => value.toFixed(digits);
 
-/** "48 s", "3 min 20 s". */
-export function secondsText(seconds: number): string {
-  const whole = Math.round(seconds);
-  if (whole < 120) return `${whole} s`;
-  const rest = whole % 60;
-  return `${Math.floor(whole / 60)} min${rest > 0 && whole < 600 ? ` ${rest} s` : ''}`;
-}
-
 /** The control for a hold the athlete lost at the rung as it stands, which gives the capacity when none is known. */
 export const bestHold: RangeControl = {
   kind: 'range',

@@ -105,12 +105,6 @@ export const cosDeg = (deg: number): number => Math.cos(radians(deg));
 export const sinDeg = (deg: number): number => Math.sin(radians(deg));
 export const mix = (a: number, b: number, share: number): number => a + (b - a) * share;
 
-/** The point at a distance in a direction. */
-export function along(from: Point, deg: number, metres: number): Point {
-  const rad = radians(deg);
-  return { x: from.x + Math.cos(rad) * metres, y: from.y + Math.sin(rad) * metres };
-}
-
 /** Ankle to the ball of the foot, in statures; drawn, and used for the height of the ankle on the toes. */
 export const footReach = 0.11;
 
@@ -123,7 +117,8 @@ interface Spot {
 let keptDeg = Number.NaN;
 let keptCos = 0;
 let keptSin = 0;
-function step(from: Point, deg: number, metres: number): Spot {
+/** The point at a distance in a direction, degrees. */
+export function along(from: Point, deg: number, metres: number): Spot {
   if (deg !== keptDeg) {
     const rad = (deg * Math.PI) / 180;
     keptCos = Math.cos(rad);
@@ -155,10 +150,10 @@ const copyArm = (a: ArmPose) => ({
 function legOf(s: Skeleton, body: Body, hip: Point, i: 0 | 1, feet: boolean) {
   const { thigh, shank } = body.length;
   const root =
-    s.halfHips === 0 ? { x: hip.x, y: hip.y } : step(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
-  const knee = step(root, s.thigh[i], thigh * s.seenThigh[i]);
-  const ankle = step(knee, s.shank[i], shank * s.seenShank[i]);
-  const toe = feet ? step(ankle, s.foot[i], footReach * body.statureM * s.seenFoot) : spot(ankle);
+    s.halfHips === 0 ? { x: hip.x, y: hip.y } : along(hip, s.pelvis + 90, i === 0 ? s.halfHips : -s.halfHips);
+  const knee = along(root, s.thigh[i], thigh * s.seenThigh[i]);
+  const ankle = along(knee, s.shank[i], shank * s.seenShank[i]);
+  const toe = feet ? along(ankle, s.foot[i], footReach * body.statureM * s.seenFoot) : spot(ankle);
   return { hip: root, knee, ankle, toe };
 }
 
@@ -167,10 +162,10 @@ function armOf(s: Skeleton, body: Body, shoulder: Point, i: 0 | 1) {
   const root =
     s.halfShoulders === 0
       ? { x: shoulder.x, y: shoulder.y }
-      : step(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
-  const elbow = step(root, s.upperArm[i], upperArm * s.seenUpperArm[i]);
-  const wrist = step(elbow, s.forearm[i], forearm * s.seenForearm[i]);
-  return { shoulder: root, elbow, wrist, hand: step(wrist, s.hand[i], hand * 0.5 * s.seenForearm[i]) };
+      : along(shoulder, s.thorax + 90, i === 0 ? s.halfShoulders : -s.halfShoulders);
+  const elbow = along(root, s.upperArm[i], upperArm * s.seenUpperArm[i]);
+  const wrist = along(elbow, s.forearm[i], forearm * s.seenForearm[i]);
+  return { shoulder: root, elbow, wrist, hand: along(wrist, s.hand[i], hand * 0.5 * s.seenForearm[i]) };
 }
 
 /**
@@ -181,10 +176,10 @@ function armOf(s: Skeleton, body: Body, shoulder: Point, i: 0 | 1) {
 export function poseOf(s: Skeleton, body: Body, feet = true): Pose {
   const { length } = body;
   const hip: Spot = { x: 0, y: 0 };
-  const lumbar = step(hip, s.pelvis, length.toLumbar);
-  const t12 = step(lumbar, s.loin, length.toT12 - length.toLumbar);
-  const shoulder = step(t12, s.thorax, length.toShoulder - length.toT12);
-  const head = step(shoulder, s.head, length.toHead - length.toShoulder);
+  const lumbar = along(hip, s.pelvis, length.toLumbar);
+  const t12 = along(lumbar, s.loin, length.toT12 - length.toLumbar);
+  const shoulder = along(t12, s.thorax, length.toShoulder - length.toT12);
+  const head = along(shoulder, s.head, length.toHead - length.toShoulder);
   const leg0 = legOf(s, body, hip, 0, feet);
   const arm0 = armOf(s, body, shoulder, 0);
   // From the side, a second limb at the same angles lies over the first.

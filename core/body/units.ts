@@ -39,3 +39,11 @@ export function parseDecimal(text: string): number | undefined {
   if (!/^[+-]?\d{1,9}(?:[.,]\d{1,6})?$/.test(compact)) return undefined;
   return Number(compact.replace(',', '.'));
 }
+
+/** Seconds, in minutes from two minutes on: "48 s", "3 min 20 s". */
+export function secondsText(seconds: number): string {
+  const whole = Math.round(seconds);
+  if (whole < 120) return `${whole} s`;
+  const rest = whole % 60;
+  return `${Math.floor(whole / 60)} min${rest > 0 && whole < 600 ? ` ${rest} s` : ''}`;
+}

@@ -4,7 +4,8 @@ import { Figure } from '~/app/components/figure';
 import type { ShownRow } from '~/app/lib/rung-view.server';
 import type { Body } from '~/core/body/anthropometry';
 import type { Posture } from '~/core/body/posture';
-import { jumpText, nmText, secondsText } from './numbers';
+import { secondsText } from '~/core/body/units';
+import { jumpText, nmText } from './numbers';
 
 interface Line extends ShownRow {
   id: string;

@@ -5,7 +5,8 @@ import { RungSelect } from '~/app/components/rung-select';
 import type { RungView } from '~/app/lib/rung-view.server';
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
-import { jumpText, nmText, secondsText } from './numbers';
+import { secondsText } from '~/core/body/units';
+import { jumpText, nmText } from './numbers';
 
 /** One rung opened: the moving figure, its numbers with where they come from, the dose, the words, both sides of a dispute. */
 export function RungPanel({

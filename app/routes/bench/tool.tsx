@@ -18,8 +18,9 @@ import { rungBar } from '~/core/coach/choose-rung';
 import { sendToLadder } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
 import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
-import { benchContext, rungChoices } from '~/server/bench.server';
+import { benchContext } from '~/server/bench.server';
 import { bodyChoices, chosenBody } from '~/server/body.server';
+import { rungChoices } from '~/server/library.server';
 import { layOutWeeks, rungContext } from '~/server/plan.server';
 import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/tool';
@@ -35,7 +36,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   if (!tool) throw notFound('This instrument');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(person, query), bodyChoices(person)]);
-  const bench = await benchContext(person, query, chosen);
+  const bench = benchContext(person, query, chosen);
   return {
     ...bench,
     choices,

@@ -15,7 +15,7 @@ import { newId } from '~/db/queries/coach';
 import { isUuid, notFound } from '~/server/athlete.server';
 import { bodyChoices, chosenBody } from '~/server/body.server';
 import { historyOf, keepEdit } from '~/server/catalogue.server';
-import { followers, rungState, searchOf } from '~/server/library.server';
+import { followers, rungChoices, rungState, searchOf } from '~/server/library.server';
 import { editsOf, tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/ladder';
 
@@ -91,10 +91,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     mayEdit: person.role !== 'assistant',
     edit: { editId: newId(), revision: person.catalogue.revision },
     history,
-    all: trade.ladders.map((each) => ({
-      name: each.name,
-      rungs: each.rungs.map(({ id, name }) => ({ id, name })),
-    })),
+    all: rungChoices(trade),
     disclaimer,
   };
 }

@@ -10,7 +10,6 @@ import { link } from '~/core/link/link';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { lowConfidence } from '~/core/screen/assess';
 import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
-import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/link';
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
@@ -23,7 +22,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   // What-if: the same results against another sport, beside the present ranking.
   const linked = other
     ? link({
-        trade: tradeFor(person),
+        trade: picture.trade,
         assessment: picture.assessment,
         discipline: discipline(other),
         cautions: picture.clearance.cautions,

@@ -12,7 +12,6 @@ import { rawText } from '~/core/link/sentence';
 import { review } from '~/core/review/review';
 import { assess } from '~/core/screen/assess';
 import { pictureOf, pillarCells, requireAthlete, screenedPerson } from '~/server/athlete.server';
-import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/review';
 
 export async function loader({ params, context }: Route.LoaderArgs) {
@@ -28,11 +27,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       trials: picture.trials.filter((trial) => trial.onDate <= day),
       person: screened,
       today: day,
-      ownTargets: tradeFor(person).ownTargets,
+      ownTargets: picture.trade.ownTargets,
     });
     return pillarCells(
       link({
-        trade: tradeFor(person),
+        trade: picture.trade,
         assessment,
         discipline: discipline(athlete.disciplineId),
         cautions: picture.clearance.cautions,
