@@ -4,13 +4,13 @@ import {
   type QualityId,
   type ScreenTest,
   screenTest,
+  screenTests,
   sides,
-  stationTests,
 } from '~/core/catalogue';
 import { noEdits } from '~/core/catalogue/edits';
 import { proposeBattery } from '~/core/screen/battery';
 import { targetFor } from '~/core/screen/score';
-import { type Trial, workingSide } from '~/core/screen/trial';
+import { meanOfParts, type Trial, workingSide } from '~/core/screen/trial';
 import type { Grade } from '~/core/screen/words';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
 import { emptyWorld, type WorldRows } from '~/db/queries/world';
@@ -172,7 +172,7 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
     const onDate = addDays(today, -ago);
     const clearance = judgeClearance(who, birthDate, form, agreements, onDate);
     const battery = proposeBattery({
-      tests: stationTests,
+      tests: screenTests,
       discipline: discipline(person.disciplineId),
       cautions: clearance.cautions,
       allows: clearance.allows,
@@ -201,7 +201,7 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
     const behind = (person.screens.length - 1 - n) * 9;
     for (const item of battery.items) {
       const test = screenTest(item.testId);
-      const target = targetFor(test, screenedPerson(athlete, events[0])).value;
+      const target = targetFor(test, screenedPerson(athlete, onDate, events[0])).value;
       for (const side of test.sided ? sides : (['both'] as const)) {
         const direct = test.feeds[0];
         const quality = direct?.quality as QualityId;
@@ -221,9 +221,14 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
             level !== null &&
             ((capped !== undefined && level >= capped) ||
               (test.stopAt !== undefined && level >= test.stopAt));
-          const value = held
-            ? Math.min(capped ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY)
-            : level;
+          const parts = test.directions
+            ? Object.fromEntries(test.directions.map((d) => [d.id, Math.round((d.target * percent) / 100)]))
+            : null;
+          const value = parts
+            ? meanOfParts(parts, Object.keys(parts))
+            : held
+              ? Math.min(capped ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY)
+              : level;
           const faultId = percent < 85 ? person.faults?.[test.id] : undefined;
           const row: Trial = {
             id: stableUuid(`trial ${screeningId} ${test.id} ${side} ${k}`),
@@ -244,6 +249,12 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
             capS: capped ?? null,
             recordedAt: new Date(at.getTime() + trials.length * 30_000).toISOString(),
             comparable: true,
+            parts,
+            rungId: null,
+            readBy: test.kind === 'degrees' ? 'eye' : null,
+            traceId: null,
+            supersedesId: null,
+            reason: null,
           };
           trials.push(row);
           const { comparable: _, recordedAt, ...stored } = row;

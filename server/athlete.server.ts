@@ -91,12 +91,24 @@ export function toTrial(row: TrialRow): Trial {
     endReason: row.endReason,
     capS: row.capS,
     recordedAt: row.recordedAt.toISOString(),
+    parts: row.parts,
+    rungId: row.rungId,
+    readBy: row.readBy,
+    traceId: row.traceId,
+    supersedesId: row.supersedesId,
+    reason: row.reason,
+    staffId: row.staffId,
     comparable: row.comparable,
   };
 }
 
-export function screenedPerson(athlete: AthleteRow, event?: { minutes: number | null }): ScreenedPerson {
+export function screenedPerson(
+  athlete: AthleteRow,
+  today: string,
+  event?: { minutes: number | null },
+): ScreenedPerson {
   return {
+    ageYears: ageOn(athlete.birthDate, today),
     sex: athlete.sex,
     sport: discipline(athlete.disciplineId).sport,
     level: athlete.level,
@@ -144,9 +156,9 @@ export function assembleView(
   const trade = tradeFor(who);
   const assessment = assess({
     trials,
-    person: screenedPerson(athlete, event),
+    person: screenedPerson(athlete, today, event),
     today,
-    ownTargets: trade.ownTargets,
+    trade,
   });
   const linked = link({
     trade,

@@ -50,6 +50,26 @@ function fieldErrors(error: z.ZodError): Record<string, string> {
   return errors;
 }
 
+/** The rows of targets by sex, age, sport and level; a row without a figure is taken out. */
+function readTargets(form: FormData): unknown[] {
+  const rows = Math.min(41, Number(form.get('targetRows')) || 0);
+  return Array.from({ length: rows }, (_, i) => i).flatMap((i) => {
+    const at = (name: string) => text(form, `t${i}${name}`);
+    if (!at('value')) return [];
+    return [
+      {
+        value: number(form, `t${i}value`),
+        ...(at('sex') ? { sex: at('sex') } : {}),
+        ...(at('from') ? { ageFrom: number(form, `t${i}from`) } : {}),
+        ...(at('to') ? { ageTo: number(form, `t${i}to`) } : {}),
+        ...(at('sport') ? { sport: at('sport') } : {}),
+        ...(at('level') ? { level: at('level') } : {}),
+        ...(at('note') ? { note: at('note') } : {}),
+      },
+    ];
+  });
+}
+
 function readRung(form: FormData, base: Rung): { patch: RungPatch; errors: Record<string, string> } {
   const whole = {
     name: text(form, 'name'),
@@ -110,16 +130,29 @@ export function readEdit(form: FormData, trade: Trade, newRungId: string): EditR
   if (intent === 'change-test') {
     const test = trade.tests.find((each) => each.id === entryId);
     if (!test) return refuse('This test is not here any more.');
+    const own = trade.ownTest(entryId);
+    const orNull = (name: string) => (text(form, name) ? number(form, name) : null);
     const read = testPatchSchema.safeParse({
-      ...(text(form, 'target') ? { target: number(form, 'target') } : {}),
-      tell: text(form, 'tell'),
-      setUp: text(form, 'setUp'),
+      ...(form.has('target') ? { target: orNull('target') } : {}),
+      ...(form.has('targetRows') ? { targets: readTargets(form) } : {}),
+      ...(form.has('typicalError') ? { typicalError: orNull('typicalError') } : {}),
+      ...(form.has('tell') ? { tell: text(form, 'tell') } : {}),
+      ...(form.has('setUp') ? { setUp: text(form, 'setUp') } : {}),
     });
     if (!read.success) return { ok: false, errors: { ...errors, ...fieldErrors(read.error) } };
-    const { target } = read.data;
-    if (target !== undefined && (target < test.min || target > test.max))
-      return { ok: false, errors: { ...errors, target: `From ${test.min} to ${test.max} ${test.unit}.` } };
-    const before = { target: trade.ownTargets[entryId], tell: test.tell, setUp: test.setUp } as TestPatch;
+    const outside = (value: number) => value < test.min || value > test.max;
+    const range = `From ${test.min} to ${test.max} ${test.unit}.`;
+    if (read.data.target && outside(read.data.target))
+      return { ok: false, errors: { ...errors, target: range } };
+    if (read.data.targets?.some((each) => outside(each.value)))
+      return { ok: false, errors: { ...errors, targets: range } };
+    const before: TestPatch = {
+      target: own.target ?? null,
+      targets: own.targets ?? [],
+      typicalError: own.typicalError ?? null,
+      tell: test.tell,
+      setUp: test.setUp,
+    };
     const patch = differences<TestPatch>(before, read.data);
     if (Object.keys(patch).length === 0) return refuse('Nothing was changed.');
     return done({ op: 'change', kind: 'test', entryId, patch });

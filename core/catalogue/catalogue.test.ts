@@ -13,8 +13,9 @@ import {
   rung,
   schools,
   screenTests,
-  stationTests,
 } from '~/core/catalogue';
+
+import { shippedTrade } from './trade';
 
 describe('the shipped catalogue', () => {
   it('holds every ladder with its rungs in order of level', () => {
@@ -90,12 +91,19 @@ describe('the shipped catalogue', () => {
     expect(rulesOfTheTrade.principles).toHaveLength(14);
   });
 
-  it('has all 32 tests, and the station offers those it can take', () => {
+  it('has all 32 tests, each with something that sets its end: a clock, a pace, a count or a grade', () => {
     expect(screenTests).toHaveLength(32);
-    const offered = new Set(stationTests.map((each) => each.id));
-    expect(screenTests.filter((each) => !offered.has(each.id)).map((each) => each.id)).toEqual([
-      'leg_raise_arc',
-      'minute_reps',
-    ]);
+    expect(shippedTrade.stationTests).toHaveLength(32);
+    const paced = screenTests.filter((each) => each.pace).map((each) => each.id);
+    expect(paced).toEqual(expect.arrayContaining(['brace_breathing', 'minute_reps', 'leg_lowering_angle']));
+    for (const each of screenTests.filter((test) => test.kind === 'breaths'))
+      expect(each.pace).toMatchObject({ by: 'breath', counts: true, most: each.max });
+  });
+
+  it('scores a measured figure only where its target and its worst make a scale', () => {
+    for (const each of screenTests.flatMap((test) => test.figures ?? [])) {
+      expect(each.min).toBeLessThan(each.max);
+      if (each.target !== undefined && each.lowerIsBetter) expect(each.worst).toBeGreaterThan(each.target);
+    }
   });
 });

@@ -74,7 +74,7 @@ describe('edits of the catalogue', () => {
       { op: 'hide', kind: 'test', entryId: 'hop_stick' },
     );
     const trade = tradeOf(edits);
-    expect(trade.ownTargets).toEqual({ front_plank: 95 });
+    expect(trade.ownTargets).toEqual({ front_plank: [{ value: 95 }] });
     expect(trade.tests.find((each) => each.id === 'front_plank')?.tell).toBe('Long and level.');
     expect(trade.stationTests.some((each) => each.id === 'hop_stick')).toBe(false);
     expect(trade.tests.some((each) => each.id === 'hop_stick')).toBe(true);

@@ -41,8 +41,36 @@ export const ladderPatchSchema = z
   .strict();
 export type LadderPatch = z.infer<typeof ladderPatchSchema>;
 
+export const ownTargetSchema = z
+  .object({
+    value: z.number().positive().max(1000),
+    sex: z.enum(['male', 'female']).optional(),
+    /** Years, both ends included. */
+    ageFrom: z.number().int().min(6).max(100).optional(),
+    ageTo: z.number().int().min(6).max(100).optional(),
+    sport: z.string().max(40).optional(),
+    level: z.enum(['novice', 'trained', 'advanced']).optional(),
+    /** Where it comes from, in the practice's words. */
+    note: z.string().trim().max(200).optional(),
+  })
+  .strict()
+  .refine((each) => (each.ageFrom ?? 0) <= (each.ageTo ?? 200), {
+    error: 'The age band ends before it begins.',
+    path: ['ageTo'],
+  });
+/** A target of the practice for some of its athletes. */
+export type OwnTarget = z.infer<typeof ownTargetSchema>;
+
 export const testPatchSchema = z
-  .object({ target: z.number().positive().max(1000), tell: text(300), setUp: text(600) })
+  .object({
+    /** For everybody no narrower target fits; null takes it back. */
+    target: z.number().positive().max(1000).nullable(),
+    targets: z.array(ownTargetSchema).max(40),
+    /** The practice's own typical error, in the test's unit; null takes it back. */
+    typicalError: z.number().positive().max(200).nullable(),
+    tell: text(300),
+    setUp: text(600),
+  })
   .partial()
   .strict();
 export type TestPatch = z.infer<typeof testPatchSchema>;

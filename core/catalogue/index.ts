@@ -25,7 +25,7 @@ export type * from './schema';
 export * from './sports';
 
 /** Version of the shipped trade data; stored with plans and priorities. */
-export const catalogueVersion = '2026.11.2';
+export const catalogueVersion = '2026.11.3';
 
 export const cautions = z.array(cautionSchema).parse(cautionData);
 export const disputes = z.array(disputeSchema).parse(disputeData);
@@ -42,12 +42,6 @@ export const ladders = z.array(ladderSchema).parse(ladderFiles);
 export const screenTests = z.array(testSchema).parse(testData);
 /** Dose rules, principles and progression levers, as the trade words them. */
 export const rulesOfTheTrade = rulesOfTheTradeSchema.parse(principleData);
-
-/**
- * Tests the station can take: all but those measured in several directions or on a rung of the tester's choice, which it
- * does not ask for yet.
- */
-export const stationTests = screenTests.filter((test) => !test.directions && !test.byRung);
 
 function index<T extends { id: string }>(what: string, rows: readonly T[]): (id: string) => T {
   const map = new Map(rows.map((row) => [row.id, row]));

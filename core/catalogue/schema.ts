@@ -161,6 +161,25 @@ export const targetSchema = z.object({
   source: z.enum(['cohort', 'standard', 'own']),
 });
 
+export const paceSchema = z.discriminatedUnion('by', [
+  z.object({
+    by: z.literal('breath'),
+    inS: z.number().positive(),
+    outS: z.number().positive(),
+    /** Cycles after which it ends. */
+    most: z.number().int().positive(),
+    /** The finished cycles are the figure of the trial. */
+    counts: z.boolean(),
+  }),
+  z.object({
+    by: z.enum(['beat', 'sweep']),
+    everyS: z.number().positive(),
+    most: z.number().int().positive(),
+    counts: z.boolean(),
+  }),
+]);
+export type Pace = z.infer<typeof paceSchema>;
+
 export const testSchema = z.object({
   id,
   name: z.string(),
@@ -182,6 +201,28 @@ export const testSchema = z.object({
   directions: z.array(z.object({ id, name: z.string(), target: z.number().positive() })).optional(),
   /** The tester chooses a rung, which gives target and quality. */
   byRung: z.boolean().optional(),
+  /** Figures that may be measured beside the grade or number; one with a target is scored, and the lowest counts. */
+  figures: z
+    .array(
+      z.object({
+        id,
+        name: z.string(),
+        unit: z.string(),
+        min: z.number(),
+        max: z.number(),
+        typicalError: z.number().positive(),
+        lowerIsBetter: z.boolean(),
+        target: z.number().positive().optional(),
+        worst: z.number().positive().optional(),
+      }),
+    )
+    .optional(),
+  /** What sets the pace: a breath pacer, a metronome's beat, or a sweep of fixed length. */
+  pace: paceSchema.optional(),
+  /** Instruments that can watch the test, the fittest first. */
+  instruments: z.array(z.enum(['cuff', 'pelvis', 'loadcell', 'belt'])).optional(),
+  /** Angles a still can give for it. */
+  stills: z.array(z.enum(['leg_angle', 'pelvic_drop', 'trunk_lean', 'knee_line', 'hip_turn_out'])).optional(),
   /** The shape that is held or done, for the load model and the drawing. */
   posture: postureSchema,
   /** Outside load as a share of body mass (kg) or body weight (N). */
@@ -194,6 +235,8 @@ export const testSchema = z.object({
   trials: z.number().int().positive(),
   typicalError: z.number().positive(),
   reliability: z.number().min(0).max(1),
+  /** Reliability when read by an instrument, a goniometer or a still rather than by eye. */
+  reliabilityMeasured: z.number().min(0).max(1).optional(),
   target: targetSchema,
   feeds: z.array(
     z.object({

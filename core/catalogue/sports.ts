@@ -27,6 +27,11 @@ export interface ExposureDefaults {
 /** The disciplines, in sports.json; ids are sport.kebab-name but for field and court and partner dance. */
 export const disciplines = sportData as readonly Discipline[];
 
+/** The sports, each once, in the order of the disciplines. */
+export const sportNames: readonly { readonly id: string; readonly name: string }[] = [
+  ...new Map(disciplines.map(({ sport, sportName }) => [sport, { id: sport, name: sportName }])).values(),
+];
+
 const byId = new Map(disciplines.map((each) => [each.id, each]));
 
 /** The discipline with this id; throws on an unknown id. */

@@ -1,5 +1,5 @@
-import { catalogueVersion, ladders as shippedLadders, screenTests as shippedTests, stationTests } from '.';
-import { type CatalogueEdits, noEdits } from './edits';
+import { catalogueVersion, ladders as shippedLadders, screenTests as shippedTests } from '.';
+import { type CatalogueEdits, noEdits, type OwnTarget, type TestPatch } from './edits';
 import type { Ladder, Rung, ScreenTest } from './schema';
 
 /** The catalogue as one practice has it: the shipped data under its own edits. */
@@ -13,10 +13,15 @@ export interface Trade {
   readonly hasRung: (id: string) => boolean;
   readonly ladderOf: (rungId: string) => Ladder;
   readonly tests: readonly ScreenTest[];
+  /** Throws on an unknown id. */
+  readonly test: (id: string) => ScreenTest;
+  readonly hasTest: (id: string) => boolean;
   /** Tests offered at the station. */
   readonly stationTests: readonly ScreenTest[];
-  /** Own targets by test, in the test's unit. */
-  readonly ownTargets: Readonly<Record<string, number>>;
+  /** Own targets by test, in the test's unit; the one for everybody first. */
+  readonly ownTargets: Readonly<Record<string, readonly OwnTarget[]>>;
+  /** What the practice changed of a test. */
+  readonly ownTest: (testId: string) => TestPatch;
   readonly isHidden: (rungId: string) => boolean;
   /** What the practice did to a rung. */
   readonly ownHand: (rungId: string) => 'changed' | 'added' | undefined;
@@ -62,14 +67,22 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
   const ladderHidden = (id: string) => edits.ladders[id]?.hidden ?? false;
   const test = (each: ScreenTest): ScreenTest => {
     const patch = edits.tests[each.id]?.patch;
-    return patch ? { ...each, tell: patch.tell ?? each.tell, setUp: patch.setUp ?? each.setUp } : each;
+    return patch
+      ? {
+          ...each,
+          tell: patch.tell ?? each.tell,
+          setUp: patch.setUp ?? each.setUp,
+          typicalError: patch.typicalError ?? each.typicalError,
+        }
+      : each;
   };
   const found = (id: string) => {
     const its = byRung.get(id);
     if (!its) throw new Error(`unknown rung ${id}`);
     return its;
   };
-  const testIds = new Set(shippedTests.map((each) => each.id));
+  const tests = untouched ? shippedTests : shippedTests.map(test);
+  const byTest = new Map(tests.map((each) => [each.id, each]));
   return {
     version: revision > 0 ? `${catalogueVersion}+${revision}` : catalogueVersion,
     ladders,
@@ -81,15 +94,22 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     rung: (id) => found(id).rung,
     hasRung: (id) => byRung.has(id),
     ladderOf: (id) => found(id).ladder,
-    tests: untouched ? shippedTests : shippedTests.map(test),
-    stationTests: untouched
-      ? stationTests
-      : stationTests.filter((each) => !edits.tests[each.id]?.hidden).map(test),
+    tests,
+    test: (id) => {
+      const its = byTest.get(id);
+      if (!its) throw new Error(`unknown test ${id}`);
+      return its;
+    },
+    hasTest: (id) => byTest.has(id),
+    stationTests: tests.filter((each) => !edits.tests[each.id]?.hidden),
     ownTargets: Object.fromEntries(
       Object.entries(edits.tests).flatMap(([id, { patch }]) =>
-        patch.target === undefined ? [] : [[id, patch.target]],
+        patch.target || patch.targets?.length
+          ? [[id, [...(patch.target ? [{ value: patch.target }] : []), ...(patch.targets ?? [])]]]
+          : [],
       ),
     ),
+    ownTest: (id) => edits.tests[id]?.patch ?? {},
     isHidden: (id) => (edits.rungs[id]?.hidden ?? false) || ladderHidden(byRung.get(id)?.ladder.id ?? ''),
     ownHand: (id) =>
       edits.added[id]
@@ -100,7 +120,7 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     orphans: [
       ...Object.keys(edits.rungs).filter((id) => !byRung.has(id)),
       ...Object.keys(edits.ladders).filter((id) => !byLadder.has(id)),
-      ...Object.keys(edits.tests).filter((id) => !testIds.has(id)),
+      ...Object.keys(edits.tests).filter((id) => !byTest.has(id)),
       ...Object.entries(edits.added).flatMap(([id, { ladderId }]) => (byLadder.has(ladderId) ? [] : [id])),
     ],
   };

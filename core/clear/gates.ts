@@ -9,6 +9,10 @@ interface TestRule {
   readonly maxLevel?: Readonly<Record<string, number>>;
   readonly stopAtS?: Readonly<Record<string, number>>;
   readonly notes?: Readonly<Record<string, string>>;
+  /** Greatest angle of a leg raise. */
+  readonly maxDeg?: Readonly<Record<string, number>>;
+  /** Directions of a test that are left out. */
+  readonly omits?: Readonly<Record<string, readonly string[]>>;
 }
 
 const afterBirthLike: TestRule = {
@@ -74,9 +78,14 @@ const rules: Readonly<Record<string, TestRule>> = {
     forbids: ['hop_stick', 'step_down', 'tuck_hold'],
     notes: { adductor_side_plank: 'With the knee, not the foot, on the bench.' },
   },
-  hip_impingement: { forbids: ['tuck_hold'], notes: { leg_raise_arc: 'No higher than 60 degrees.' } },
+  hip_impingement: {
+    forbids: ['tuck_hold'],
+    maxDeg: { leg_raise_arc: 60 },
+    notes: { leg_raise_arc: 'No higher than 60 degrees.' },
+  },
   hamstring_strain: {
     forbids: ['single_leg_bridge'],
+    omits: { leg_raise_arc: ['front'] },
     notes: { leg_raise_arc: 'Leave the front out.' },
   },
   balance_risk: {
@@ -94,6 +103,9 @@ export interface TestGate {
   /** The clock stops here and the result is stored as held. */
   readonly capS: number | undefined;
   readonly maxLevel: number | undefined;
+  readonly maxDeg: number | undefined;
+  /** Directions left out. */
+  readonly omits: readonly string[];
   readonly notes: readonly string[];
 }
 
@@ -113,6 +125,8 @@ export function gateTest(
     whys.push('breath and brace tests only until a practitioner agrees');
   const caps: number[] = [];
   const levels: number[] = [];
+  const degrees: number[] = [];
+  const omits: string[] = [];
   const notes: string[] = [];
   for (const id of cautions) {
     const rule = rules[id];
@@ -124,6 +138,9 @@ export function gateTest(
     if (stopAt !== undefined) caps.push(stopAt);
     const level = rule.maxLevel?.[test.id];
     if (level !== undefined) levels.push(level);
+    const most = rule.maxDeg?.[test.id];
+    if (most !== undefined) degrees.push(most);
+    omits.push(...(rule.omits?.[test.id] ?? []));
     const note = rule.notes?.[test.id];
     if (note) notes.push(note);
   }
@@ -133,6 +150,8 @@ export function gateTest(
     why: whys.length > 0 ? whys.join('; ') : undefined,
     capS: smallest(caps),
     maxLevel: smallest(levels),
+    maxDeg: smallest(degrees),
+    omits: [...new Set(omits)],
     notes,
   };
 }

@@ -28,7 +28,7 @@ export function review(input: ReviewInput): Change[] {
   for (const date of dates) {
     const { results } = assess({ ...input, trials: input.trials.filter((trial) => trial.onDate === date) });
     for (const result of results) {
-      const key = `${result.testId}|${result.side}`;
+      const key = `${result.testId}|${result.side}|${result.rungId ?? ''}`;
       history.set(key, [...(history.get(key) ?? []), result]);
     }
   }
@@ -43,7 +43,7 @@ export function review(input: ReviewInput): Change[] {
     // Half a grade of error is about 17 points, so a change of one whole grade or more is real.
     const realFrom = graded
       ? 30
-      : realChangeOf(test.typicalError, Math.min(latest.trialIds.length, previous.trialIds.length));
+      : realChangeOf(latest.typicalError, Math.min(latest.trialIds.length, previous.trialIds.length));
     const real = graded ? Math.abs(difference) >= realFrom : Math.abs(difference) > realFrom;
     const up = graded || !test.lowerIsBetter ? difference > 0 : difference < 0;
     const comparable =

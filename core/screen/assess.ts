@@ -5,12 +5,13 @@ import {
   qualities,
   type ScreenTest,
   type SideKey,
-  screenTest,
   sideKeysOf,
 } from '~/core/catalogue';
-import { clampScore, type ScreenedPerson, scoreUncapped, type Target, targetFor } from './score';
+import { shippedTrade, type Trade } from '~/core/catalogue/trade';
+import { testOn } from './by-rung';
+import { clampScore, type ScreenedPerson, scoreTrial, type Target, targetFor } from './score';
 import { type Trial, workingSide } from './trial';
-import type { Grade } from './words';
+import type { Grade, Reading } from './words';
 
 /** The best usable trial of one test on one set-up side, from the newest date it was done. */
 export interface TestResult {
@@ -20,12 +21,21 @@ export interface TestResult {
   readonly onDate: IsoDay;
   readonly value: number | null;
   readonly grade: Grade | null;
+  /** Figures measured beside it. */
+  readonly parts: Readonly<Record<string, number>> | null;
+  /** The rung it was done on, when the test is done on a rung of choice. */
+  readonly rungId: string | null;
+  readonly readBy: Reading | null;
+  /** What it tells about; for a rung of choice, its ladder's quality. */
+  readonly feeds: ScreenTest['feeds'];
   readonly target: Target;
   /** Not clamped; may be below 0 or above 120. */
   readonly scoreUncapped: number;
   readonly score: number;
   /** Stopped at a cap and not lost: the figure is a lower bound. */
   readonly held: boolean;
+  /** Of one trial, in the test's unit: the practice's own or the default. */
+  readonly typicalError: number;
   readonly reliability: number;
   readonly comparable: boolean;
   /** Faults seen that are not allowed ones. */
@@ -57,8 +67,8 @@ export interface AssessInput {
   readonly trials: readonly Trial[];
   readonly person: ScreenedPerson;
   readonly today: IsoDay;
-  /** The practice's own targets by test id, in the test's unit. */
-  readonly ownTargets?: Readonly<Record<string, number>> | undefined;
+  /** The catalogue as the practice has it: own targets, rungs of choice. As shipped when left out. */
+  readonly trade?: Trade | undefined;
 }
 
 export interface Assessment {
@@ -79,6 +89,13 @@ function usable(trial: Trial): boolean {
   );
 }
 
+/** By eye an angle counts for less than by anything that measures. */
+function reliabilityOf(test: ScreenTest, trial: Trial, held: boolean): number {
+  const measured = trial.readBy !== null && trial.readBy !== 'eye' ? test.reliabilityMeasured : undefined;
+  // A capped hold says that the cap was reached, not where the limit is.
+  return (measured ?? test.reliability) / (held ? 2 : 1);
+}
+
 function resultOf(
   test: ScreenTest,
   side: SideKey,
@@ -92,14 +109,14 @@ function resultOf(
     .at(-1);
   if (newest === undefined) return undefined;
   const ofDay = usableTrials.filter((trial) => trial.onDate === newest);
-  const baseTarget = targetFor(test, input.person, input.ownTargets?.[test.id]);
+  const baseTarget = targetFor(test, input.person, (input.trade ?? shippedTrade).ownTargets[test.id]);
   const scored = ofDay.map((trial) => {
     const held = trial.endReason === 'cap' && trial.capS !== null && trial.capS < baseTarget.value;
     const target =
       held && trial.capS !== null
         ? { ...baseTarget, value: trial.capS, note: `${baseTarget.note}; held to the cap of ${trial.capS} s` }
         : baseTarget;
-    return { trial, held, target, score: scoreUncapped(test, trial.value, trial.grade, target.value) };
+    return { trial, held, target, score: scoreTrial(test, trial, target.value) };
   });
   const best = scored.reduce((a, b) => (b.score > a.score ? b : a));
   const seen = new Set(ofDay.flatMap((trial) => trial.faults.map((each) => each.faultId)));
@@ -110,12 +127,16 @@ function resultOf(
     onDate: newest,
     value: best.trial.value,
     grade: best.trial.grade,
+    parts: best.trial.parts,
+    rungId: best.trial.rungId,
+    readBy: best.trial.readBy,
+    feeds: test.feeds,
     target: best.target,
     scoreUncapped: best.score,
     score: clampScore(best.score),
     held: best.held,
-    // A capped hold says that the cap was reached, not where the limit is.
-    reliability: best.held ? test.reliability / 2 : test.reliability,
+    typicalError: test.typicalError,
+    reliability: reliabilityOf(test, best.trial, best.held),
     comparable: best.trial.comparable,
     faultIds: [...seen].filter((id) => fault(id).action !== 'allowed').sort(),
     feltIn: [...new Set(ofDay.flatMap((trial) => (trial.feltIn ? [trial.feltIn] : [])))],
@@ -131,10 +152,13 @@ function weightedMean(pairs: readonly (readonly [value: number, weight: number])
 /** An unsided quality takes its worse side from a sided test; a sided one takes the side that works. */
 function partsFor(quality: QualityId, side: SideKey, results: readonly TestResult[]): CapabilityPart[] {
   const byTest = new Map<string, TestResult[]>();
-  for (const result of results) byTest.set(result.testId, [...(byTest.get(result.testId) ?? []), result]);
+  for (const result of results) {
+    const key = `${result.testId}|${result.rungId ?? ''}`;
+    byTest.set(key, [...(byTest.get(key) ?? []), result]);
+  }
   const parts: CapabilityPart[] = [];
-  for (const [testId, ofTest] of byTest) {
-    const feed = screenTest(testId).feeds.find((each) => each.quality === quality);
+  for (const ofTest of byTest.values()) {
+    const feed = ofTest[0]?.feeds.find((each) => each.quality === quality);
     if (!feed) continue;
     const fitting =
       side === 'both'
@@ -158,15 +182,17 @@ function partsFor(quality: QualityId, side: SideKey, results: readonly TestResul
 export function assess(input: AssessInput): Assessment {
   const groups = new Map<string, Trial[]>();
   for (const trial of input.trials) {
-    const key = `${trial.testId}|${trial.side}`;
+    const key = `${trial.testId}|${trial.side}|${trial.rungId ?? ''}`;
     const group = groups.get(key);
     if (group) group.push(trial);
     else groups.set(key, [trial]);
   }
+  const trade = input.trade ?? shippedTrade;
   const results: TestResult[] = [];
   for (const [key, trials] of groups) {
-    const [testId = '', side = 'both'] = key.split('|');
-    const result = resultOf(screenTest(testId), side as SideKey, trials, input);
+    const [testId = '', side = 'both', rungId = ''] = key.split('|');
+    const test = testOn(trade.test(testId), trade, rungId);
+    const result = resultOf(test, side as SideKey, trials, input);
     if (result) results.push(result);
   }
   results.sort((a, b) => a.testId.localeCompare(b.testId) || a.side.localeCompare(b.side));

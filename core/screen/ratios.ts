@@ -51,10 +51,7 @@ function ratioOf(
 ): Ratio[] {
   if (!top || !bottom || top.value === null || bottom.value === null) return [];
   const value = top.value / bottom.value;
-  const relative = Math.hypot(
-    screenTest(top.testId).typicalError / top.value,
-    screenTest(bottom.testId).typicalError / bottom.value,
-  );
+  const relative = Math.hypot(top.typicalError / top.value, bottom.typicalError / bottom.value);
   const error = value * relative;
   const label = (result: TestResult) =>
     `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side}`}`;
@@ -115,7 +112,9 @@ export function testGaps(results: readonly TestResult[]): TestGap[] {
   const gaps: TestGap[] = [];
   for (const left of results) {
     if (left.side !== 'left') continue;
-    const right = results.find((each) => each.testId === left.testId && each.side === 'right');
+    const right = results.find(
+      (each) => each.testId === left.testId && each.rungId === left.rungId && each.side === 'right',
+    );
     if (!right) continue;
     const test = screenTest(left.testId);
     if (test.kind === 'grade' || left.value === null || right.value === null) {
@@ -144,7 +143,7 @@ export function testGaps(results: readonly TestResult[]): TestGap[] {
       worse: difference === 0 ? undefined : leftIsWorse ? 'left' : 'right',
       beyondError:
         Math.abs(difference) >
-        realChangeOf(test.typicalError, Math.min(left.trialIds.length, right.trialIds.length)),
+        realChangeOf(left.typicalError, Math.min(left.trialIds.length, right.trialIds.length)),
     });
   }
   return gaps;

@@ -1,4 +1,6 @@
 import type { ScreenTest } from '~/core/catalogue';
+import type { OwnTarget } from '~/core/catalogue/edits';
+import { ownTargetFor, ownTargetWho } from './own-target';
 import { type Grade, gradeScores } from './words';
 
 export interface ScreenedPerson {
@@ -6,6 +8,8 @@ export interface ScreenedPerson {
   /** Ladder sport id. */
   readonly sport: string;
   readonly level: 'novice' | 'trained' | 'advanced';
+  /** Completed years, for targets by age. */
+  readonly ageYears?: number | undefined;
   /** Expected time of the main event, for targets that depend on it. */
   readonly eventMinutes?: number | undefined;
 }
@@ -23,9 +27,19 @@ const sourceNotes = {
   own: "the practice's own figure",
 } as const;
 
-/** The target of a test for this person, in the test's unit. A practice's own figure (override) comes first. */
-export function targetFor(test: ScreenTest, person: ScreenedPerson, own?: number): Target {
-  if (own !== undefined) return { value: own, source: 'own', note: sourceNotes.own };
+/** The target of a test for this person, in the test's unit. The practice's own that fits most closely comes first. */
+export function targetFor(
+  test: ScreenTest,
+  person: ScreenedPerson,
+  ownTargets?: readonly OwnTarget[],
+): Target {
+  const own = ownTargetFor(ownTargets, person);
+  if (own)
+    return {
+      value: own.value,
+      source: 'own',
+      note: [sourceNotes.own, `for ${ownTargetWho(own)}`, own.note ?? ''].filter(Boolean).join(', '),
+    };
   const { target } = test;
   const note = sourceNotes[target.source];
   if (test.id === 'hinge_hold' && person.eventMinutes !== undefined) {
@@ -72,14 +86,50 @@ export function scoreUncapped(
       const steps = test.min < 0 ? value + 1 : value;
       const wanted = test.min < 0 ? target + 1 : target;
       scores.push((100 * steps) / wanted);
-    } else if (test.lowerIsBetter) {
-      const worst = test.worst ?? 0;
-      scores.push((100 * (worst - value)) / (worst - target));
-    } else {
-      scores.push((100 * value) / target);
-    }
+    } else scores.push(figureScore(value, target, test));
   }
   return scores.length > 0 ? Math.min(...scores) : 0;
+}
+
+/** A lower-is-better figure: 100 at the target, 0 at the worst. Others in proportion. */
+function figureScore(
+  value: number,
+  target: number,
+  { lowerIsBetter, worst }: { lowerIsBetter: boolean; worst?: number | undefined },
+): number {
+  return lowerIsBetter ? (100 * ((worst ?? 0) - value)) / ((worst ?? 0) - target) : (100 * value) / target;
+}
+
+/**
+ * Score of a whole trial, not clamped: as `scoreUncapped`, with the figures measured beside it. Several directions score
+ * their mean, each against its own target (or the limit a caution set, when that is lower); an extra figure with a target
+ * counts when it is lower than the rest.
+ */
+export function scoreTrial(
+  test: ScreenTest,
+  trial: {
+    readonly value: number | null;
+    readonly grade: Grade | null;
+    readonly parts?: Readonly<Record<string, number>> | null;
+  },
+  target: number,
+): number {
+  const parts = trial.parts ?? {};
+  if (test.directions) {
+    const limit = parts.limit ?? Number.POSITIVE_INFINITY;
+    const scores = test.directions.flatMap((each) => {
+      const value = parts[each.id];
+      return value === undefined ? [] : [(100 * value) / Math.min(each.target, limit)];
+    });
+    return scores.length > 0 ? scores.reduce((sum, each) => sum + each, 0) / scores.length : 0;
+  }
+  const extras = (test.figures ?? []).flatMap((figure) => {
+    const value = parts[figure.id];
+    return value === undefined || figure.target === undefined
+      ? []
+      : [figureScore(value, figure.target, figure)];
+  });
+  return Math.min(scoreUncapped(test, trial.value, trial.grade, target), ...extras);
 }
 
 /** Shown scores stay within 0 to 120. */

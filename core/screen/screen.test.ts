@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { discipline, disciplines, qualityIds, screenTest, screenTests, stationTests } from '~/core/catalogue';
+import { discipline, disciplines, qualityIds, screenTest, screenTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
 import { type AssessInput, assess } from './assess';
 import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from './battery';
@@ -28,7 +28,10 @@ describe('targets', () => {
     expect(targetFor(screenTest('heel_tap_level'), { ...person, level: 'novice' }).value).toBe(2);
     expect(targetFor(screenTest('hinge_hold'), { ...person, eventMinutes: 10 }).value).toBe(60);
     expect(targetFor(screenTest('hinge_hold'), { ...person, eventMinutes: 240 }).value).toBe(180);
-    expect(targetFor(screenTest('front_plank'), person, 90)).toMatchObject({ value: 90, source: 'own' });
+    expect(targetFor(screenTest('front_plank'), person, [{ value: 90 }])).toMatchObject({
+      value: 90,
+      source: 'own',
+    });
   });
 });
 
@@ -224,7 +227,7 @@ describe('battery', () => {
   const all = ['mat', 'towel', 'box', 'band', 'dumbbell', 'ball'];
   it.each(disciplines.map((each) => each.id))('covers all nine qualities for %s', (id) => {
     const battery = proposeBattery({
-      tests: stationTests,
+      tests: screenTests,
       discipline: discipline(id),
       cautions: [],
       allows: 'all',
@@ -238,7 +241,7 @@ describe('battery', () => {
   });
   it('goes breath, control, single leg, loaded, maximal', () => {
     const battery = proposeBattery({
-      tests: stationTests,
+      tests: screenTests,
       discipline: discipline('running.marathon'),
       cautions: [],
       allows: 'all',
@@ -251,7 +254,7 @@ describe('battery', () => {
   });
   it('leaves out what a caution forbids, with the reason and what replaces it', () => {
     const battery = proposeBattery({
-      tests: stationTests,
+      tests: screenTests,
       discipline: discipline('gymnastics.rhythmic'),
       cautions: ['disc_flexion_sensitive'],
       allows: 'all',
@@ -263,11 +266,13 @@ describe('battery', () => {
     expect(battery.leftOut).toContainEqual(
       expect.objectContaining({ testId: 'hollow_stage', why: 'back that dislikes bending forward' }),
     );
-    expect(battery.uncovered).toEqual(['trunk_flexion_control']);
+    // Only the leg raise still tells of the shape.
+    expect(battery.items.map((each) => each.testId)).toContain('leg_raise_arc');
+    expect(battery.uncovered).toEqual([]);
   });
   it('offers only breath and brace before a practitioner agrees', () => {
     const battery = proposeBattery({
-      tests: stationTests,
+      tests: screenTests,
       discipline: discipline('dance'),
       cautions: ['pregnancy'],
       allows: 'breath_brace',
@@ -289,7 +294,7 @@ describe('battery', () => {
     fc.assert(
       fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, each) => {
         const battery = proposeBattery({
-          tests: stationTests,
+          tests: screenTests,
           discipline: each,
           cautions: some,
           allows: 'all',

@@ -9,7 +9,7 @@ import {
 } from './station';
 
 const run = (state: StationState, ...events: StationEvent[]) => events.reduce(stepStation, state);
-const hold = () => readyStation('hold', false, 'left', 240);
+const hold = () => readyStation({ kind: 'hold', stopAtS: 240 }, 'left');
 const sag = (atMs: number): StationEvent => ({ type: 'fault', faultId: 'hip_sag', action: 'stop', atMs });
 
 describe('a timed hold', () => {
@@ -41,7 +41,7 @@ describe('a timed hold', () => {
 
   it('stops at the cap as held', () => {
     const state = run(
-      readyStation('hold', false, 'both', 10),
+      readyStation({ kind: 'hold', stopAtS: 10 }, 'both'),
       { type: 'start', atMs: 0 },
       { type: 'tick', atMs: 10_050 },
     );
@@ -89,12 +89,77 @@ describe('a timed hold', () => {
 
 describe('graded and counted tests', () => {
   it('takes a grade without a clock', () => {
-    const state = run(readyStation('grade', false, 'left'), { type: 'grade', grade: 'cued' });
+    const state = run(readyStation({ kind: 'grade' }, 'left'), { type: 'grade', grade: 'cued' });
     expect(state).toMatchObject({ phase: 'answers', grade: 'cued', endReason: 'done' });
   });
   it('asks for the grade beside a figure', () => {
-    const state = run(readyStation('breaths', true, 'both', 5), { type: 'figure', value: 4 });
+    const state = run(readyStation({ kind: 'breaths', withGrade: true }, 'both'), {
+      type: 'figure',
+      value: 4,
+    });
     expect(openQuestions(state)).toEqual(['grade', 'felt', 'pain']);
+  });
+});
+
+describe('paced tests', () => {
+  const pace = { by: 'breath', inS: 3, outS: 4, most: 10, counts: true } as const;
+  const breathing = () => run(readyStation({ kind: 'breaths', pace }, 'both'), { type: 'start', atMs: 500 });
+
+  it('counts finished breaths when the tester stops at the first loss', () => {
+    expect(run(breathing(), { type: 'stop', atMs: 500 + 27_900 })).toMatchObject({
+      phase: 'answers',
+      value: 3,
+      endReason: 'done',
+    });
+  });
+  it('ends by itself when the pace has run out, with every breath counted', () => {
+    expect(run(breathing(), { type: 'tick', atMs: 500 + 69_999 }).phase).toBe('running');
+    expect(run(breathing(), { type: 'tick', atMs: 500 + 70_000 })).toMatchObject({
+      phase: 'answers',
+      value: 10,
+    });
+  });
+  it('leaves the figure to the tester when the pace only sets the tempo', () => {
+    const beat = { by: 'beat', everyS: 4, most: 5, counts: false } as const;
+    const ended = run(
+      readyStation({ kind: 'level', pace: beat }, 'both'),
+      { type: 'start', atMs: 0 },
+      { type: 'tick', atMs: 20_000 },
+    );
+    expect(openQuestions(ended)[0]).toBe('figure');
+    expect(run(ended, { type: 'figure', value: 2 }).value).toBe(2);
+  });
+});
+
+describe('angles in several directions', () => {
+  const arcs = () => readyStation({ kind: 'degrees', directionIds: ['front', 'side', 'back'] }, 'left');
+
+  it('makes the mean when the last one is in, and takes it back when one is cleared', () => {
+    const two = run(
+      arcs(),
+      { type: 'part', id: 'front', value: 90 },
+      { type: 'part', id: 'back', value: 40 },
+    );
+    expect(two).toMatchObject({ phase: 'ready', value: undefined });
+    const three = run(two, { type: 'part', id: 'side', value: 70 });
+    expect(three).toMatchObject({ phase: 'answers', value: 66.7, readBy: 'eye' });
+    expect(run(three, { type: 'part', id: 'side', value: undefined })).toMatchObject({ value: undefined });
+  });
+  it('keeps how the angle was read', () => {
+    const read = run(arcs(), { type: 'part', id: 'front', value: 88, readBy: 'still' });
+    expect(read.readBy).toBe('still');
+    expect(run(readyStation({ kind: 'hold' }, 'both'), { type: 'read_by', by: 'sensor' }).readBy).toBe(
+      undefined,
+    );
+  });
+});
+
+describe('marks of a trace', () => {
+  it('set first loss and end of a hold, never past the cap', () => {
+    const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 60_000 });
+    expect(run(ended, { type: 'marks', t1S: 41.24, t2S: 52.3 })).toMatchObject({ t1S: 41.2, value: 52.3 });
+    expect(run(ended, { type: 'marks', t1S: 500, t2S: 400 })).toMatchObject({ t1S: 240, value: 240 });
+    expect(run(hold(), { type: 'marks', t1S: 1, t2S: 2 }).phase).toBe('ready');
   });
 });
 

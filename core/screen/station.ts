@@ -1,5 +1,8 @@
 import type { Fault, MeasureKind, SideKey } from '~/core/catalogue';
-import type { EndReason, FeltPlace, Grade } from './words';
+import type { Pace } from '~/core/catalogue/schema';
+import { paceAt, paceEndS } from './pace';
+import type { TrialInput } from './trial';
+import type { EndReason, FeltPlace, Grade, Reading } from './words';
 
 /** Longest correction a running hold survives, once. */
 export const correctionMs = 3000;
@@ -12,11 +15,24 @@ export interface SeenFault {
   readonly atS: number | null;
 }
 
+/** What a station must know of its test. */
+export interface StationSpec {
+  readonly kind: MeasureKind;
+  readonly withGrade?: boolean | undefined;
+  /** The test's cap or the caution's, whichever is shorter. */
+  readonly stopAtS?: number | undefined;
+  readonly pace?: Pace | undefined;
+  /** Directions that must each get an angle; the figure is their mean. */
+  readonly directionIds?: readonly string[] | undefined;
+}
+
 /** One trial in the making. Times are milliseconds of the caller's steady clock. */
 export interface StationState {
   readonly kind: MeasureKind;
   readonly withGrade: boolean;
   readonly stopAtS: number | undefined;
+  readonly pace: Pace | undefined;
+  readonly directionIds: readonly string[];
   readonly side: SideKey;
   readonly phase: 'ready' | 'running' | 'correcting' | 'answers';
   readonly startedAtMs: number | undefined;
@@ -26,6 +42,10 @@ export interface StationState {
   /** Seconds of a hold, or the counted or read figure. */
   readonly value: number | undefined;
   readonly grade: Grade | undefined;
+  /** Figures measured beside it: directions, extra figures. */
+  readonly parts: Readonly<Record<string, number>>;
+  /** How an angle was read. */
+  readonly readBy: Reading | undefined;
   readonly faults: readonly SeenFault[];
   readonly feltIn: FeltPlace | undefined;
   readonly painScore: number | undefined;
@@ -46,23 +66,30 @@ export type StationEvent =
       readonly atMs: number;
     }
   | { readonly type: 'corrected'; readonly atMs: number }
-  | { readonly type: 'figure'; readonly value: number }
+  /** A figure read or counted; with how it was read, when that was not by eye. */
+  | { readonly type: 'figure'; readonly value: number; readonly readBy?: Reading | undefined }
+  | {
+      readonly type: 'part';
+      readonly id: string;
+      readonly value: number | undefined;
+      readonly readBy?: Reading;
+    }
+  | { readonly type: 'read_by'; readonly by: Reading }
+  /** The first loss and the end of a running or ended hold, as the tester accepts or overrules them. */
+  | { readonly type: 'marks'; readonly t1S: number | undefined; readonly t2S: number }
   | { readonly type: 'grade'; readonly grade: Grade }
   | { readonly type: 'felt'; readonly place: FeltPlace }
   | { readonly type: 'pain'; readonly score: number; readonly region?: string | undefined }
   | { readonly type: 'undo' };
 
-/** A station made ready for a test on a side; `stopAtS` is the test's cap or the caution's, whichever is shorter. */
-export function readyStation(
-  kind: MeasureKind,
-  withGrade: boolean,
-  side: SideKey,
-  stopAtS?: number,
-): StationState {
+/** A station made ready for a test on a side. */
+export function readyStation(spec: StationSpec, side: SideKey): StationState {
   return {
-    kind,
-    withGrade,
-    stopAtS,
+    kind: spec.kind,
+    withGrade: spec.withGrade ?? false,
+    stopAtS: spec.stopAtS,
+    pace: spec.pace,
+    directionIds: spec.directionIds ?? [],
     side,
     phase: 'ready',
     startedAtMs: undefined,
@@ -71,6 +98,8 @@ export function readyStation(
     t1S: undefined,
     value: undefined,
     grade: undefined,
+    parts: {},
+    readBy: spec.kind === 'degrees' ? 'eye' : undefined,
     faults: [],
     feltIn: undefined,
     painScore: undefined,
@@ -94,9 +123,31 @@ export function elapsedS(state: StationState, atMs: number): number {
   );
 }
 
+/** The figure a pace has counted when it stops after so many seconds. */
+function countedBy(state: StationState, seconds: number): number | undefined {
+  return state.pace?.counts ? paceAt(state.pace, seconds).done : undefined;
+}
+
 function end(state: StationState, seconds: number, reason: EndReason, before: StationState): StationState {
-  const value = state.kind === 'hold' ? tenth(seconds) : state.value;
+  const value = state.kind === 'hold' ? tenth(seconds) : (state.value ?? countedBy(state, seconds));
   return { ...state, phase: 'answers', value, endReason: reason, correctUntilMs: undefined, before };
+}
+
+/** With one more angle or figure; the last direction makes the figure of the trial. */
+function withPart(
+  state: StationState,
+  id: string,
+  value: number | undefined,
+  readBy: Reading | undefined,
+): StationState {
+  const { [id]: _, ...others } = state.parts;
+  const parts = value === undefined ? others : { ...others, [id]: value };
+  const next: StationState = { ...state, parts, readBy: readBy ?? state.readBy, before: state };
+  const { directionIds } = state;
+  if (!directionIds.includes(id)) return next;
+  if (!directionIds.every((each) => parts[each] !== undefined)) return { ...next, value: undefined };
+  const mean = directionIds.reduce((sum, each) => sum + (parts[each] ?? 0), 0) / directionIds.length;
+  return { ...next, value: tenth(mean), phase: 'answers', endReason: state.endReason ?? 'done' };
 }
 
 /**
@@ -114,7 +165,13 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
         ? { ...state, phase: 'running', startedAtMs: event.atMs, before: state }
         : state;
     case 'tick': {
-      if (!running || state.kind !== 'hold' || state.startedAtMs === undefined) return state;
+      if (!running || state.startedAtMs === undefined) return state;
+      if (state.kind !== 'hold') {
+        const { pace } = state;
+        return pace && elapsedS(state, event.atMs) >= paceEndS(pace)
+          ? end(state, paceEndS(pace), 'done', state)
+          : state;
+      }
       const started = state.startedAtMs;
       const capMs = state.stopAtS === undefined ? Number.POSITIVE_INFINITY : started + state.stopAtS * 1000;
       if (
@@ -182,10 +239,22 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       return {
         ...state,
         value: event.value,
+        readBy: event.readBy ?? state.readBy,
         phase: 'answers',
         endReason: state.endReason ?? 'done',
         before: state,
       };
+    case 'part':
+      return withPart(state, event.id, event.value, event.readBy);
+    case 'read_by':
+      return state.kind === 'degrees' ? { ...state, readBy: event.by, before: state } : state;
+    case 'marks': {
+      if (state.kind !== 'hold' || state.phase === 'ready') return state;
+      const t2S = Math.max(0, state.stopAtS === undefined ? event.t2S : Math.min(event.t2S, state.stopAtS));
+      const t1S = event.t1S === undefined ? undefined : tenth(Math.min(Math.max(0, event.t1S), t2S));
+      const reason = state.endReason ?? (t2S === state.stopAtS ? 'cap' : 'loss');
+      return { ...end(state, t2S, reason, state), t1S };
+    }
     case 'grade': {
       if (state.kind === 'grade' || state.phase === 'answers') {
         return {
@@ -219,4 +288,35 @@ export function openQuestions(state: StationState): readonly ('figure' | 'grade'
   if (state.painScore === undefined || (state.painScore > 0 && state.painRegion === undefined))
     open.push('pain');
   return open;
+}
+
+/** Everything of a trial that its station does not know. */
+export type TrialFrame = Pick<
+  TrialInput,
+  'id' | 'screeningId' | 'testId' | 'onDate' | 'capS' | 'recordedAt' | 'rungId' | 'traceId'
+> & {
+  /** Degrees a caution leaves for a leg raise. */
+  readonly limitDeg: number | undefined;
+};
+
+/** The finished trial of a station, ready to be sent. */
+export function trialOf(state: StationState, frame: TrialFrame): TrialInput {
+  const { limitDeg, ...rest } = frame;
+  const parts = limitDeg === undefined ? state.parts : { ...state.parts, limit: limitDeg };
+  return {
+    ...rest,
+    side: state.side,
+    value: state.value ?? null,
+    grade: state.grade ?? null,
+    t1S: state.t1S ?? null,
+    faults: state.faults.map((each) => ({ ...each })),
+    feltIn: state.feltIn ?? null,
+    painScore: state.painScore ?? 0,
+    painRegion: (state.painRegion ?? null) as TrialInput['painRegion'],
+    endReason: state.endReason ?? 'done',
+    parts: Object.keys(parts).length > 0 ? parts : null,
+    readBy: state.readBy ?? null,
+    supersedesId: null,
+    reason: null,
+  };
 }

@@ -28,6 +28,12 @@ export function makeTrial(
     capS: null,
     recordedAt: '2026-11-20T10:00:00.000Z',
     comparable: true,
+    parts: null,
+    rungId: null,
+    readBy: null,
+    traceId: null,
+    supersedesId: null,
+    reason: null,
     ...more,
   };
 }

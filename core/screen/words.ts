@@ -12,6 +12,10 @@ export const gradeWords: Readonly<Record<Grade, string>> = {
 export const feltPlaces = ['trunk', 'hip', 'low back', 'neck', 'front of hip', 'arms'] as const;
 export type FeltPlace = (typeof feltPlaces)[number];
 
+/** How an angle was read. By eye counts for less than anything that measures. */
+export const readings = ['eye', 'goniometer', 'sensor', 'still'] as const;
+export type Reading = (typeof readings)[number];
+
 /** Why a trial ended: position lost, the cap reached (held), done as asked, pain, or stopped by tester or athlete. */
 export const endReasons = ['loss', 'cap', 'done', 'pain', 'stopped'] as const;
 export type EndReason = (typeof endReasons)[number];

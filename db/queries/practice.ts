@@ -108,6 +108,15 @@ export async function writeAudit(entry: {
   await db.insert(audit).values({ id: uuidv7(), ...entry });
 }
 
+/** The names of everybody who works or worked here, by id. */
+export async function staffNames(practiceId: string): Promise<Map<string, string>> {
+  const rows = await db
+    .select({ id: staff.id, name: staff.name })
+    .from(staff)
+    .where(eq(staff.practiceId, practiceId));
+  return new Map(rows.map((row) => [row.id, row.name]));
+}
+
 /** Saves the practice's settings unless somebody saved since; false when so. */
 export async function savePractice(
   practiceId: string,

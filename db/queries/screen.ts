@@ -1,4 +1,5 @@
-import { and, asc, desc, eq, isNull } from 'drizzle-orm';
+import { and, asc, desc, eq, isNull, notExists } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import { db } from '../client.server';
 import { screening, trial } from '../schema';
 
@@ -33,13 +34,33 @@ export async function completeScreening(practiceId: string, id: string): Promise
     .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)));
 }
 
-/** All trials of an athlete that are not voided, the oldest first; comparable when the warm-up was ticked. */
+/** A later trial that corrects this one. */
+const correction = alias(trial, 'correction');
+const notCorrected = () =>
+  notExists(
+    db
+      .select({ id: correction.id })
+      .from(correction)
+      .where(and(eq(correction.supersedesId, trial.id), isNull(correction.voidedAt))),
+  );
+
+/**
+ * All trials of an athlete that stand (not voided, not corrected by a later one), the oldest first; comparable when the
+ * warm-up was ticked.
+ */
 export async function trialsOf(practiceId: string, athleteId: string): Promise<TrialRow[]> {
   const rows = await db
     .select({ trial, comparable: screening.warmUpDone })
     .from(trial)
     .innerJoin(screening, eq(screening.id, trial.screeningId))
-    .where(and(eq(trial.practiceId, practiceId), eq(trial.athleteId, athleteId), isNull(trial.voidedAt)))
+    .where(
+      and(
+        eq(trial.practiceId, practiceId),
+        eq(trial.athleteId, athleteId),
+        isNull(trial.voidedAt),
+        notCorrected(),
+      ),
+    )
     .orderBy(asc(trial.recordedAt));
   return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
 }

@@ -65,6 +65,21 @@ export const trial = pgTable(
     capS: doublePrecision(),
     recordedAt: timestamp({ withTimezone: true }).notNull(),
     voidedAt: timestamp({ withTimezone: true }),
+    /** Figures measured beside it, by id. */
+    parts: jsonb().$type<Record<string, number>>(),
+    rungId: text(),
+    readBy: text({ enum: ['eye', 'goniometer', 'sensor', 'still'] }),
+    traceId: uuid(),
+    /** The trial this one corrects; the corrected one stays, and is not counted. */
+    supersedesId: uuid(),
+    reason: text(),
+    /** Who tested. */
+    staffId: uuid().references(() => staff.id),
   },
-  (t) => [index('trial_athlete').on(t.athleteId, t.onDate), index('trial_screening').on(t.screeningId)],
+  (t) => [
+    index('trial_athlete').on(t.athleteId, t.onDate),
+    index('trial_screening').on(t.screeningId),
+    index('trial_supersedes').on(t.supersedesId),
+    index('trial_practice_test').on(t.practiceId, t.testId, t.onDate),
+  ],
 );

@@ -47,7 +47,7 @@ export function Clock({
       </span>
       {capS ? (
         <span aria-hidden="true" className="mt-3 block h-1.5 bg-night-3">
-          <span ref={bar} className="block h-full origin-left scale-x-0 bg-chalk" />
+          <span ref={bar} className="block h-full origin-left bg-chalk" style={{ transform: 'scaleX(0)' }} />
         </span>
       ) : null}
     </div>

@@ -1,5 +1,6 @@
 import type { Posture } from '~/core/body/posture';
 import type { Fault, MeasureKind, Side } from '~/core/catalogue';
+import type { Pace, ScreenTest } from '~/core/catalogue/schema';
 
 /** All the station needs of one test, made ready by the server. */
 export interface StationTest {
@@ -21,6 +22,20 @@ export interface StationTest {
   spotter: boolean;
   setUp: string;
   posture: Posture;
+  pace: Pace | undefined;
+  /** Shapes held one after another. */
+  stages: { holdS: number; postures: Posture[] } | undefined;
+  /** Directions to be measured, each with its target and the most a caution leaves. */
+  directions: { id: string; name: string; target: number; most: number }[];
+  /** The angle a caution sets for them. */
+  limitDeg: number | undefined;
+  /** Figures that may be measured beside it. */
+  figures: NonNullable<ScreenTest['figures']>;
+  instruments: NonNullable<ScreenTest['instruments']>;
+  stills: NonNullable<ScreenTest['stills']>;
+  /** Rungs it may be done on, when the tester chooses one. */
+  rungs: StationRung[];
+  rungId: string | undefined;
   needs: string[];
   stand: string;
   tell: string;
@@ -34,6 +49,33 @@ export interface StationTest {
   last: { side: string; text: string; onDate: string }[];
 }
 
+/** A rung a minute of reps may be done on. */
+export interface StationRung {
+  id: string;
+  name: string;
+  ladder: string;
+  sided: boolean;
+  target: number;
+  posture: Posture;
+  /** Why it is not to be used; undefined when it may be. */
+  bar: string | undefined;
+}
+
+/** A test done on the chosen rung: its sides, shape and target. */
+export function onRung(test: StationTest, rungId: string | undefined): StationTest {
+  const rung = test.rungs.find((each) => each.id === rungId);
+  if (!rung) return test;
+  return {
+    ...test,
+    rungId: rung.id,
+    sided: rung.sided,
+    sideMeans: rung.sided ? 'Side that works' : undefined,
+    posture: rung.posture,
+    target: `${rung.target} reps`,
+    targetNote: 'the reps in 60 s this rung asks for',
+  };
+}
+
 /** A trial of this screen, kept on the server or still on this device. */
 export interface ShownTrial {
   id: string;
@@ -43,6 +85,8 @@ export interface ShownTrial {
   ended: string;
   pain: boolean;
   sent: boolean;
+  /** Another tester's name, when it was not taken here. */
+  testedBy?: string | undefined;
 }
 
 export const sideName = (side: string): string => (side === 'both' ? '' : side);

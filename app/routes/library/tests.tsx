@@ -3,9 +3,10 @@ import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
 import { EditHistory } from '~/app/components/library/own-hand';
+import { ErrorField, TargetRows } from '~/app/components/library/target-rows';
 import { readEdit } from '~/app/lib/catalogue-form.server';
 import { who } from '~/app/lib/signed-in.server';
-import { quality } from '~/core/catalogue';
+import { quality, screenTest, sportNames } from '~/core/catalogue';
 import { newId } from '~/db/queries/coach';
 import { isUuid } from '~/server/athlete.server';
 import { historyOf, keepEdit } from '~/server/catalogue.server';
@@ -43,7 +44,8 @@ export async function loader({ context }: Route.LoaderArgs) {
       tests: trade.tests
         .filter((test) => test.stage === i + 1)
         .map((test) => {
-          const own = trade.ownTargets[test.id];
+          const mine = trade.ownTest(test.id);
+          const own = mine.target ?? undefined;
           const { target } = test;
           const figures = [
             target.male === undefined ? '' : `men ${target.male}`,
@@ -53,6 +55,7 @@ export async function loader({ context }: Route.LoaderArgs) {
             id: test.id,
             name: test.name,
             unit: test.unit,
+            kind: test.kind,
             posture: test.posture,
             needs: test.needs,
             sided: test.sided,
@@ -79,12 +82,16 @@ export async function loader({ context }: Route.LoaderArgs) {
             tell: test.tell,
             stopRule: test.stopRule,
             own,
+            ownTargets: mine.targets ?? [],
+            ownError: mine.typicalError ?? undefined,
+            shippedError: screenTest(test.id).typicalError,
             graded: test.kind === 'grade' || test.byRung || test.directions !== undefined,
             hidden: edits[test.id]?.hidden ?? false,
             changed: edits[test.id] !== undefined,
           };
         }),
     })),
+    sports: sportNames,
     mayEdit: person.role !== 'assistant',
     edit: { editId: newId(), revision: person.catalogue.revision },
     history,
@@ -204,6 +211,20 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                               errors={list(errors.tell)}
                             />
                           </div>
+                          {test.graded ? null : (
+                            <TargetRows
+                              targets={test.ownTargets}
+                              unit={test.unit}
+                              sports={loaderData.sports}
+                              error={errors.targets}
+                            />
+                          )}
+                          <ErrorField
+                            own={test.ownError}
+                            shipped={test.shippedError}
+                            unit={test.kind === 'grade' ? 'grades' : test.unit}
+                            errors={list(errors.typicalError)}
+                          />
                           <TextField
                             label="Set-up"
                             name="setUp"

@@ -18,7 +18,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
-  const screened = screenedPerson(athlete, picture.event);
+  const screened = screenedPerson(athlete, picture.today, picture.event);
   const changes = review({ trials: picture.trials, person: screened, today: picture.today });
   const dates = [...new Set(picture.trials.map((trial) => trial.onDate))].sort();
   const firstDay = dates[0];
@@ -27,7 +27,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       trials: picture.trials.filter((trial) => trial.onDate <= day),
       person: screened,
       today: day,
-      ownTargets: picture.trade.ownTargets,
+      trade: picture.trade,
     });
     return pillarCells(
       link({

@@ -48,7 +48,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     tests: trade.stationTests,
   });
   const chosen = new Set(battery.items.map((item) => item.testId));
-  const screened = screenedPerson(athlete, picture.event);
+  const screened = screenedPerson(athlete, picture.today, picture.event);
   const shown = (id: string) => {
     const test = screenTest(id);
     const target = targetFor(test, screened, trade.ownTargets[id]);

@@ -4,23 +4,21 @@ import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-route
 import { KeysDialog } from '~/app/components/dialogs';
 import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
-import { otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
+import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
 import { KeysProvider } from '~/app/lib/keys';
 import { useOutbox } from '~/app/lib/outbox';
 import { who } from '~/app/lib/signed-in.server';
-import { caution, fault, faults, screenTest } from '~/core/catalogue';
+import { shownTrial, stationTestsFor } from '~/app/lib/station-view.server';
+import { caution } from '~/core/catalogue';
 import type { Side, SideKey } from '~/core/catalogue/qualities';
-import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
-import { rawText, targetText } from '~/core/link/sentence';
 import { assess } from '~/core/screen/assess';
-import { targetFor } from '~/core/screen/score';
 import type { TrialInput } from '~/core/screen/trial';
 import { gradeWords } from '~/core/screen/words';
+import { staffNames } from '~/db/queries/practice';
 import { completeScreening, screeningById } from '~/db/queries/screen';
 import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
 import { keepPriorityRun } from '~/server/plan.server';
-import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/station';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [
@@ -34,70 +32,16 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     ? await screeningById(person.practiceId, params.screeningId)
     : undefined;
   if (!screening || screening.athleteId !== athlete.id) throw notFound('This screen');
-  const trade = tradeFor(person);
   const picture = await pictureOf(person, athlete);
   if (picture.clearance.allows === 'nothing') throw redirect(`/athletes/${athlete.id}/screen`);
-  const screened = screenedPerson(athlete, picture.event);
   const before = assess({
     trials: picture.trials.filter((trial) => trial.screeningId !== screening.id),
-    person: screened,
+    person: screenedPerson(athlete, picture.today, picture.event),
     today: picture.today,
-    ownTargets: trade.ownTargets,
+    trade: picture.trade,
   }).results;
-  const tests = screening.testIds.flatMap((id): StationTest[] => {
-    const test = trade.tests.find((each) => each.id === id) ?? screenTest(id);
-    const gate = gateTest(test, picture.clearance.cautions, picture.clearance.allows);
-    if (!gate.allowed) return [];
-    const target = targetFor(test, screened, trade.ownTargets[id]);
-    const likely = [
-      ...test.faults,
-      ...faults
-        .map((each) => each.id)
-        .filter((each) => !test.faults.includes(each) && each !== 'pain' && each !== 'side_gap'),
-    ];
-    return [
-      {
-        id,
-        name: test.name,
-        kind: test.kind,
-        withGrade: test.withGrade,
-        unit: test.unit,
-        sided: test.sided,
-        sideMeans: test.sideMeans,
-        trials: test.trials,
-        min: test.min,
-        max: test.max,
-        levels: test.levels,
-        maxLevel: gate.maxLevel,
-        stopAtS:
-          test.kind === 'hold'
-            ? Math.min(gate.capS ?? Number.POSITIVE_INFINITY, test.stopAt ?? test.max)
-            : undefined,
-        capS: gate.capS,
-        restS: test.restS,
-        spotter: test.spotter,
-        setUp: test.setUp,
-        posture: test.posture,
-        needs: test.needs,
-        stand: test.stand,
-        tell: test.tell,
-        stopRule: test.stopRule,
-        notes: gate.notes,
-        target: targetText(id, target.value),
-        targetSource: target.source,
-        targetNote: target.note,
-        faults: likely.map((each) => ({
-          id: each,
-          name: fault(each).name,
-          action: fault(each).action,
-          look: fault(each).look_for,
-        })),
-        last: before
-          .filter((each) => each.testId === id)
-          .map((each) => ({ side: each.side, text: rawText(each), onDate: each.onDate })),
-      },
-    ];
-  });
+  const tests = stationTestsFor(person, picture, screening.testIds, before);
+  const testers = await staffNames(person.practiceId);
   return {
     athleteId: athlete.id,
     screeningId: screening.id,
@@ -114,17 +58,11 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     tests,
     trials: picture.trials
       .filter((trial) => trial.screeningId === screening.id)
-      .map(
-        (trial): ShownTrial => ({
-          id: trial.id,
-          testId: trial.testId,
-          side: trial.side,
-          text: rawText(trial),
-          ended: trial.endReason,
-          pain:
-            trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion ?? undefined) === 'end',
-          sent: true,
-        }),
+      .map((trial) =>
+        shownTrial(
+          trial,
+          trial.staffId && trial.staffId !== person.staffId ? testers.get(trial.staffId) : undefined,
+        ),
       ),
   };
 }
@@ -173,7 +111,12 @@ export default function StationView(props: Route.ComponentProps) {
 }
 
 function Station({ loaderData }: Route.ComponentProps) {
-  const { tests, athleteId, screeningId, onDate, firstSide, cautions, name, warmUpDone } = loaderData;
+  const { athleteId, screeningId, onDate, firstSide, cautions, name, warmUpDone } = loaderData;
+  const [rungs, setRungs] = useState<Readonly<Record<string, string>>>({});
+  const tests = useMemo(
+    () => loaderData.tests.map((each) => onRung(each, rungs[each.id])),
+    [loaderData.tests, rungs],
+  );
   const { revalidate } = useRevalidator();
   const outbox = useOutbox(useCallback(() => void revalidate(), [revalidate]));
   const finishing = useNavigation().state !== 'idle';
@@ -324,11 +267,15 @@ function Station({ loaderData }: Route.ComponentProps) {
       <main className="min-w-0 px-4 pb-10 pt-4 sm:px-8">
         <OutboxLine outbox={outbox} athleteId={athleteId} screeningId={screeningId} />
         <TrialPanel
-          key={`${test.id}|${side}|${round}`}
+          key={`${test.id}|${test.rungId ?? ''}|${side}|${round}`}
           test={test}
           side={side}
           onSide={(next) => {
             setSide(next);
+            setRound((n) => n + 1);
+          }}
+          onRung={(rungId) => {
+            setRungs((was) => ({ ...was, [test.id]: rungId }));
             setRound((n) => n + 1);
           }}
           screeningId={screeningId}

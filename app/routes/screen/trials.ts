@@ -1,13 +1,14 @@
 import { z } from 'zod';
 import { who } from '~/app/lib/signed-in.server';
-import { screenTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
+import { testOn } from '~/core/screen/by-rung';
 import { trialProblems, trialSchema } from '~/core/screen/trial';
 import { addFlag } from '~/db/queries/clear';
 import { addTrial, screeningById, voidTrial } from '~/db/queries/screen';
 import { clearanceOf, requireAthlete } from '~/server/athlete.server';
 import { todayIn } from '~/server/today';
+import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/trials';
 
 const bodySchema = z.discriminatedUnion('op', [
@@ -36,8 +37,10 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   const screening = await screeningById(person.practiceId, trial.screeningId);
   if (!screening)
     return refuse(404, 'This screen is not here: it was removed, or it belongs to somebody else.');
-  const test = screenTests.find((each) => each.id === trial.testId);
-  if (!test) return refuse(422, 'There is no such test.');
+  const trade = tradeFor(person);
+  if (!trade.hasTest(trial.testId)) return refuse(422, 'There is no such test.');
+  if (trial.rungId && !trade.hasRung(trial.rungId)) return refuse(422, 'There is no such rung.');
+  const test = testOn(trade.test(trial.testId), trade, trial.rungId);
   const athlete = await requireAthlete(person, screening.athleteId);
   const { clearance } = await clearanceOf(person, athlete, todayIn(person.timeZone));
   const problems = trialProblems(trial, test, gateTest(test, clearance.cautions, clearance.allows));
@@ -48,6 +51,7 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
     athleteId: screening.athleteId,
     onDate: screening.onDate,
     recordedAt: new Date(trial.recordedAt),
+    staffId: person.staffId,
   });
   const verdict = judgePain(trial.painScore, trial.painRegion ?? undefined);
   if (kept === 'kept' && (verdict === 'end' || trial.endReason === 'pain')) {

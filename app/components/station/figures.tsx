@@ -1,0 +1,57 @@
+import type { StationEvent, StationState } from '~/core/screen/station';
+import { gradeWords } from '~/core/screen/words';
+import { FigureInput } from './figure-input';
+import { DirectionInputs, ExtraFigures, ReadBy } from './part-inputs';
+import { GradeKeys } from './questions';
+import type { StationTest } from './types';
+
+function Kept({ test, state }: { test: StationTest; state: StationState }) {
+  if (test.kind === 'grade')
+    return state.grade ? <p className="head mb-4 text-5xl">{gradeWords[state.grade]}</p> : null;
+  if (test.kind === 'hold' || state.value === undefined) return null;
+  return (
+    <p className="head figures mb-4 text-6xl">
+      {test.kind === 'level' ? (state.value < 0 ? 'Not yet' : test.levels?.[state.value]) : state.value}{' '}
+      <span className="text-2xl text-mortar">{test.kind === 'level' ? '' : test.unit}</span>
+    </p>
+  );
+}
+
+/** What is read or counted: a grade, a level, a count, an angle or several, and figures measured beside. */
+export function Figures({
+  test,
+  state,
+  send,
+  asksFigure,
+}: {
+  test: StationTest;
+  state: StationState;
+  send: (event: StationEvent) => void;
+  asksFigure: boolean;
+}) {
+  const answering = state.phase === 'answers';
+  const counted = test.kind !== 'hold' && test.kind !== 'grade';
+  const running = state.phase === 'running';
+  return (
+    <>
+      {answering ? <Kept test={test} state={state} /> : null}
+      {test.kind === 'grade' && state.phase === 'ready' ? (
+        <div className="mt-5">
+          <GradeKeys state={state} send={send} />
+        </div>
+      ) : null}
+      {counted && test.directions.length === 0 && !running && (!answering || asksFigure) ? (
+        <div className="mt-5">
+          <FigureInput
+            test={test}
+            value={state.value}
+            onFigure={(value) => send({ type: 'figure', value })}
+          />
+        </div>
+      ) : null}
+      {test.directions.length > 0 ? <DirectionInputs test={test} state={state} send={send} /> : null}
+      {test.kind === 'degrees' ? <ReadBy by={state.readBy} send={send} /> : null}
+      {test.figures.length > 0 && !running ? <ExtraFigures test={test} state={state} send={send} /> : null}
+    </>
+  );
+}

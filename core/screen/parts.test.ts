@@ -1,0 +1,232 @@
+import fc from 'fast-check';
+import { screenTest, screenTests } from '~/core/catalogue';
+import { noEdits, type OwnTarget, withEdit } from '~/core/catalogue/edits';
+import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
+import { gateTest } from '~/core/clear/gates';
+import { assess } from './assess';
+import { minuteRungs, testOn } from './by-rung';
+import { ownTargetFor, ownTargetWho } from './own-target';
+import { scoreTrial, scoreUncapped, targetFor } from './score';
+import { readyStation, stepStation, trialOf } from './station';
+import { makeTrial } from './testing';
+import { directionsOf, meanOfParts, trialProblems, trialSchema } from './trial';
+
+const woman = { sex: 'female', sport: 'gymnastics', level: 'trained', ageYears: 17 } as const;
+const arc = screenTest('leg_raise_arc');
+
+describe('leg raises in three directions', () => {
+  const parts = { front: 90, side: 60, back: 36 };
+  it('score the mean of the directions, each against its own target', () => {
+    const score = scoreTrial(arc, { value: 62, grade: null, parts }, 70);
+    expect(score).toBeCloseTo((100 + 80 + 80) / 3, 6);
+  });
+  it('take a limit a caution sets as the target where it is lower', () => {
+    const held = scoreTrial(
+      arc,
+      { value: 55, grade: null, parts: { front: 60, side: 60, back: 45, limit: 60 } },
+      70,
+    );
+    expect(held).toBeCloseTo(100, 6);
+  });
+  it('are refused without a direction, over the limit, or with one that is left out', () => {
+    const trial = { ...makeTrial('leg_raise_arc', 'left', 62), readBy: 'eye' as const, parts };
+    const free = gateTest(arc, []);
+    expect(trialProblems(trial, arc, free)).toEqual([]);
+    expect(trialProblems({ ...trial, parts: { front: 90, side: 60 } }, arc, free)).toEqual([
+      'Leg raise arc needs the angle to the back.'.replace('Leg raise arc', arc.name),
+    ]);
+    const hip = gateTest(arc, ['hip_impingement']);
+    expect(trialProblems(trial, arc, hip)[0]).toMatch(/90 is outside 0 to 60/);
+    const hamstring = gateTest(arc, ['hamstring_strain']);
+    expect(directionsOf(arc, hamstring).map((each) => each.id)).toEqual(['side', 'back']);
+    expect(trialProblems(trial, arc, hamstring)).toEqual([`${arc.name} has no figure called front.`]);
+  });
+  it('have a mean in tenths', () => {
+    expect(meanOfParts(parts, ['front', 'side', 'back'])).toBe(62);
+    expect(meanOfParts({ front: 10 }, ['front'])).toBe(10);
+  });
+});
+
+describe('figures measured beside a grade', () => {
+  const float = screenTest('bridge_foot_float');
+  it('count when they are lower than the grade, and not when they are better', () => {
+    const owned = { value: null, grade: 'owned' as const };
+    expect(scoreTrial(float, { ...owned, parts: { drop_deg: 10 } }, 100)).toBeCloseTo(50, 6);
+    expect(scoreTrial(float, { ...owned, parts: { drop_deg: 1 } }, 100)).toBe(100);
+    expect(scoreTrial(float, { ...owned, parts: null }, 100)).toBe(100);
+  });
+  it('are noted only, when they have no target', () => {
+    const contact = screenTest('low_back_contact');
+    const trial = { value: 2, grade: 'owned' as const, parts: { cuff_mmhg: 25 } };
+    expect(scoreTrial(contact, trial, 2)).toBe(scoreUncapped(contact, 2, 'owned', 2));
+  });
+  it('are monotone: a worse figure never scores higher', () => {
+    for (const test of screenTests)
+      for (const figure of test.figures ?? []) {
+        const of = (value: number) =>
+          scoreTrial(test, { value: test.max, grade: 'owned', parts: { [figure.id]: value } }, 3);
+        fc.assert(
+          fc.property(
+            fc.double({ min: figure.min, max: figure.max, noNaN: true }),
+            fc.double({ min: figure.min, max: figure.max, noNaN: true }),
+            (a, b) => {
+              const [low, high] = a < b ? [a, b] : [b, a];
+              if (figure.lowerIsBetter) expect(of(low)).toBeGreaterThanOrEqual(of(high) - 1e-9);
+              else expect(of(high)).toBeGreaterThanOrEqual(of(low) - 1e-9);
+            },
+          ),
+        );
+      }
+  });
+  it('are refused outside their range', () => {
+    const trial = {
+      ...makeTrial('bridge_foot_float', 'left', null),
+      grade: 'owned' as const,
+      parts: { drop_deg: 80 },
+    };
+    expect(trialProblems(trial, float, gateTest(float, []))).toEqual(['Drop: 80 is outside 0 to 30 °.']);
+  });
+});
+
+describe('a minute of reps on a rung of choice', () => {
+  it('offers only rungs that ask for reps in 60 s', () => {
+    const rungs = minuteRungs(shippedTrade);
+    expect(rungs.length).toBeGreaterThan(5);
+    for (const { rung, ladderId } of rungs) expect(shippedTrade.ladderOf(rung.id).id).toBe(ladderId);
+  });
+  it('takes quality, target and sides from the rung, and results of two rungs stand apart', () => {
+    const [one, two] = minuteRungs(shippedTrade);
+    if (!one || !two) throw new Error('no rungs');
+    const { results, capabilities } = assess({
+      trials: [
+        makeTrial('minute_reps', 'both', 15, { rungId: one.rung.id }),
+        makeTrial('minute_reps', 'both', 10, { rungId: two.rung.id }),
+      ],
+      person: woman,
+      today: '2026-11-21',
+    });
+    expect(results.map((each) => each.rungId).sort()).toEqual([one.rung.id, two.rung.id].sort());
+    const first = results.find((each) => each.rungId === one.rung.id);
+    expect(first?.scoreUncapped).toBeCloseTo((100 * 15) / (first?.target.value ?? 1), 6);
+    const quality = shippedTrade.ladder(one.ladderId).quality;
+    const fed = capabilities.find((each) => each.quality === quality && each.parts.length > 0);
+    expect(fed?.parts.length).toBeGreaterThan(0);
+  });
+  it('is refused without a rung, and a rung elsewhere', () => {
+    const reps = screenTest('minute_reps');
+    const gate = gateTest(reps, []);
+    expect(trialProblems(makeTrial('minute_reps', 'both', 12), reps, gate)).toEqual([
+      `${reps.name} needs the rung it was done on.`,
+    ]);
+    const rungId = minuteRungs(shippedTrade)[0]?.rung.id ?? '';
+    const plank = screenTest('front_plank');
+    expect(
+      trialProblems(makeTrial('front_plank', 'both', 12, { rungId }), plank, gateTest(plank, [])),
+    ).toEqual([`${plank.name} is not done on a rung.`]);
+  });
+  it('stands as it is on a rung that is gone', () => {
+    expect(testOn(screenTest('minute_reps'), shippedTrade, 'gone')).toBe(screenTest('minute_reps'));
+  });
+});
+
+describe('how an angle was read', () => {
+  const capabilityOf = (readBy: 'eye' | 'still') =>
+    assess({
+      trials: [makeTrial('pelvic_drop_stance', 'left', 8, { readBy, onDate: '2026-11-21' })],
+      person: woman,
+      today: '2026-11-21',
+    }).results[0]?.reliability;
+  it('gives less confidence by eye than by a still', () => {
+    expect(capabilityOf('eye')).toBe(0.5);
+    expect(capabilityOf('still')).toBe(0.8);
+  });
+});
+
+describe('own targets', () => {
+  const targets: OwnTarget[] = [
+    { value: 60 },
+    { value: 70, sex: 'female' },
+    { value: 80, sex: 'female', sport: 'gymnastics' },
+    { value: 90, ageFrom: 16, ageTo: 18, sex: 'female', sport: 'gymnastics' },
+  ];
+  it('the narrowest that fits counts', () => {
+    expect(ownTargetFor(targets, woman)?.value).toBe(90);
+    expect(ownTargetFor(targets, { ...woman, ageYears: 19 })?.value).toBe(80);
+    expect(ownTargetFor(targets, { ...woman, ageYears: undefined })?.value).toBe(80);
+    expect(ownTargetFor(targets, { ...woman, sport: 'running' })?.value).toBe(70);
+    expect(ownTargetFor(targets, { ...woman, sex: 'male' })?.value).toBe(60);
+    expect(ownTargetFor([{ value: 70, level: 'novice' }], woman)).toBeUndefined();
+  });
+  it('say whom they are for', () => {
+    expect(targets.map(ownTargetWho)).toEqual([
+      'everybody',
+      'women',
+      'women, gymnastics',
+      'women, 16 to 18, gymnastics',
+    ]);
+    expect(ownTargetWho({ value: 1, ageFrom: 40 })).toBe('from 40');
+  });
+  it('reach the score through the practice’s catalogue, as does its typical error', () => {
+    const trade = tradeOf(
+      withEdit(noEdits, {
+        op: 'change',
+        kind: 'test',
+        entryId: 'front_plank',
+        patch: { targets, typicalError: 5 },
+      }),
+      1,
+    );
+    const [result] = assess({
+      trials: [makeTrial('front_plank', 'both', 45)],
+      person: woman,
+      today: '2026-11-21',
+      trade,
+    }).results;
+    expect(result).toMatchObject({
+      scoreUncapped: 50,
+      typicalError: 5,
+      target: { value: 90, source: 'own' },
+    });
+    expect(targetFor(screenTest('front_plank'), woman).source).toBe('cohort');
+  });
+});
+
+describe('a trial as the station sends it', () => {
+  it('passes the schema and carries parts, reading and rung', () => {
+    const state = [
+      { type: 'part', id: 'front', value: 80 },
+      { type: 'part', id: 'side', value: 60 },
+      { type: 'part', id: 'back', value: 40, readBy: 'goniometer' },
+      { type: 'felt', place: 'hip' },
+      { type: 'pain', score: 0 },
+    ].reduce(
+      (now, event) => stepStation(now, event as Parameters<typeof stepStation>[1]),
+      readyStation({ kind: 'degrees', directionIds: ['front', 'side', 'back'] }, 'right'),
+    );
+    const sent = trialOf(state, {
+      id: '0190aaaa-0000-7000-8000-000000000001',
+      screeningId: '0190aaaa-0000-7000-8000-000000000002',
+      testId: 'leg_raise_arc',
+      onDate: '2026-11-21',
+      capS: null,
+      recordedAt: '2026-11-21T10:00:00.000Z',
+      rungId: null,
+      traceId: null,
+      limitDeg: 60,
+    });
+    expect(trialSchema.parse(sent)).toMatchObject({
+      side: 'right',
+      value: 60,
+      readBy: 'goniometer',
+      parts: { front: 80, side: 60, back: 40, limit: 60 },
+    });
+  });
+  it('from an older device, without parts and readings, is still understood', () => {
+    const { parts, rungId, readBy, traceId, supersedesId, reason, comparable, ...old } = makeTrial(
+      'front_plank',
+      'both',
+      60,
+    );
+    expect(trialSchema.parse(old)).toMatchObject({ parts: null, rungId: null, supersedesId: null });
+  });
+});
