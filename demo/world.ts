@@ -12,6 +12,7 @@ import { proposeBattery } from '~/core/screen/battery';
 import { targetFor } from '~/core/screen/score';
 import { meanOfParts, type Trial, workingSide } from '~/core/screen/trial';
 import type { Grade } from '~/core/screen/words';
+import { mulberry32 } from '~/core/signals/random';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
 import { emptyWorld, type WorldRows } from '~/db/queries/world';
 import type { PracticeSettings } from '~/db/schema';
@@ -24,7 +25,7 @@ import {
 } from '~/server/athlete.server';
 import { type DemoPerson, demoPeople } from './people';
 import { addSeason, type Who } from './season';
-import { mulberry32, stableUuid } from './stable';
+import { stableUuid } from './stable';
 import { demoSignIn, otherSignIn } from './world-sign-in';
 
 export const demoSettings: PracticeSettings = {
