@@ -38,6 +38,8 @@ export default [
     route('athletes/:athleteId/flags', 'routes/athletes/flags.ts'),
     route('palette', 'routes/palette.ts'),
     route('trials', 'routes/screen/trials.ts'),
+    route('instruments/:instrument/stream', 'routes/screen/stream.ts'),
+    route('traces/:traceId.csv', 'routes/screen/trace-csv.ts'),
   ]),
   route('*', 'routes/not-found.tsx'),
 ] satisfies RouteConfig;

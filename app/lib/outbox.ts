@@ -2,8 +2,20 @@ import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import type { TrialInput } from '~/core/screen/trial';
 
-/** What waits on this device to be sent: a trial to keep, or one to void. */
+/** A recording as it is sent. */
+export interface TraceEntry {
+  id: string;
+  athleteId: string;
+  testId: string | null;
+  side: 'left' | 'right' | 'both';
+  source: 'simulated' | 'imported';
+  recordedAt: string;
+  csv: string;
+}
+
+/** What waits on this device to be sent: a recording, a trial to keep, or one to void. */
 export type OutboxEntry =
+  | { key: string; at: number; op: 'trace'; trace: TraceEntry }
   | { key: string; at: number; op: 'add'; trial: TrialInput }
   | { key: string; at: number; op: 'void'; trialId: string };
 
@@ -61,10 +73,8 @@ export function useOutbox(onSent: () => void) {
         const response = await fetch('/trials', {
           method: 'POST',
           headers: { 'Content-Type': 'application/json' },
-          body: JSON.stringify(
-            first.op === 'add' ? { op: 'add', trial: first.trial } : { op: 'void', trialId: first.trialId },
-          ),
-          signal: AbortSignal.timeout(8000),
+          body: JSON.stringify(first),
+          signal: AbortSignal.timeout(first.op === 'trace' ? 30_000 : 8000),
         });
         if (response.ok) {
           await db.delete('entries', first.key);
@@ -117,8 +127,13 @@ export function useOutbox(onSent: () => void) {
     };
   }, [flush]);
 
+  /** Keeps a trial, after the recording it refers to. */
   const keep = useCallback(
-    (trial: TrialInput) => put({ key: trial.id, at: Date.now(), op: 'add', trial }),
+    async (trial: TrialInput, trace?: TraceEntry) => {
+      const at = Date.now();
+      if (trace) await put({ key: trace.id, at, op: 'trace', trace });
+      await put({ key: trial.id, at: at + 0.5, op: 'add', trial });
+    },
     [put],
   );
   const voidTrial = useCallback(

@@ -1,7 +1,7 @@
-import { and, asc, desc, eq, isNull, notExists } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, isNull, notExists } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { db } from '../client.server';
-import { screening, trial } from '../schema';
+import { screening, trace, trial } from '../schema';
 
 export type ScreeningRow = typeof screening.$inferSelect;
 export type TrialRow = typeof trial.$inferSelect & { comparable: boolean };
@@ -83,4 +83,35 @@ export async function voidTrial(practiceId: string, id: string): Promise<boolean
     .where(and(eq(trial.id, id), eq(trial.practiceId, practiceId)))
     .returning({ id: trial.id });
   return rows.length > 0;
+}
+
+export type TraceRow = typeof trace.$inferSelect;
+
+/** Keeps a recording once: `again` when this id was kept before. */
+export async function addTrace(row: typeof trace.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db
+    .insert(trace)
+    .values(row)
+    .onConflictDoNothing({ target: trace.id })
+    .returning({ id: trace.id });
+  return rows.length > 0 ? 'kept' : 'again';
+}
+
+export async function traceById(practiceId: string, id: string): Promise<TraceRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(trace)
+    .where(and(eq(trace.id, id), eq(trace.practiceId, practiceId)));
+  return row;
+}
+
+/** Recordings of an athlete without their samples, the newest first. */
+export async function tracesOf(practiceId: string, athleteId: string): Promise<Omit<TraceRow, 'csv'>[]> {
+  const { csv: _, ...columns } = getTableColumns(trace);
+  return db
+    .select(columns)
+    .from(trace)
+    .where(and(eq(trace.practiceId, practiceId), eq(trace.athleteId, athleteId)))
+    .orderBy(desc(trace.recordedAt))
+    .limit(50);
 }

@@ -1,11 +1,15 @@
 import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
+import { InstrumentPanel } from '~/app/components/instrument/instrument-panel';
 import { useViewKeys } from '~/app/lib/keys';
+import type { TraceEntry } from '~/app/lib/outbox';
 import type { SideKey } from '~/core/catalogue/qualities';
+import { traceCsv } from '~/core/formats/trace-csv';
 import { elapsedS, openQuestions, readyStation, stepStation, trialOf } from '~/core/screen/station';
 import type { TrialInput } from '~/core/screen/trial';
 import { feltPlaces, grades } from '~/core/screen/words';
+import type { InstrumentId, Trace } from '~/core/signals/instruments';
 import { FaultKeys } from './fault-keys';
 import { Figures } from './figures';
 import { FeltKeys, GradeKeys, PainKeys } from './questions';
@@ -29,6 +33,7 @@ const help = [
 ];
 
 interface PanelProps {
+  athleteId: string;
   test: StationTest;
   side: SideKey;
   onSide: (side: SideKey) => void;
@@ -40,7 +45,9 @@ interface PanelProps {
   blocked: boolean;
   restUntil: number | undefined;
   onRestOver: () => void;
-  onKeep: (trial: TrialInput) => void;
+  instrument: InstrumentId | undefined;
+  onInstrument: (instrument: InstrumentId | undefined) => void;
+  onKeep: (trial: TrialInput, trace?: TraceEntry) => void;
   onUndoKept: () => void;
   next: StationTest | undefined;
   onNext: () => void;
@@ -80,6 +87,7 @@ export function TrialPanel(props: PanelProps) {
     return () => clearInterval(timer);
   }, [running]);
 
+  const recorded = useRef<Trace | undefined>(undefined);
   const keepNow = useRef(props.onKeep);
   keepNow.current = props.onKeep;
   const complete = state.phase === 'answers' && open.length === 0;
@@ -89,6 +97,16 @@ export function TrialPanel(props: PanelProps) {
     const timer = setTimeout(() => {
       kept.current = true;
       id.current ||= uuidv7();
+      const recordedAt = new Date().toISOString();
+      const trace: TraceEntry | undefined = recorded.current && {
+        id: uuidv7(),
+        athleteId: props.athleteId,
+        testId: test.id,
+        side,
+        source: 'simulated',
+        recordedAt,
+        csv: traceCsv(recorded.current),
+      };
       keepNow.current(
         trialOf(state, {
           id: id.current,
@@ -96,15 +114,16 @@ export function TrialPanel(props: PanelProps) {
           testId: test.id,
           onDate: props.onDate,
           capS: test.capS ?? null,
-          recordedAt: new Date().toISOString(),
+          recordedAt,
           rungId: test.rungId ?? null,
-          traceId: null,
+          traceId: trace?.id ?? null,
           limitDeg: test.limitDeg,
         }),
+        trace,
       );
     }, 350);
     return () => clearTimeout(timer);
-  }, [complete, state, props.screeningId, props.onDate, test]);
+  }, [complete, state, props.screeningId, props.athleteId, props.onDate, side, test]);
 
   const faultBy = (index: number) => {
     const each = test.faults[index];
@@ -187,6 +206,18 @@ export function TrialPanel(props: PanelProps) {
             <>
               <Timing test={test} state={state} send={send} readS={readS} quiet={next !== undefined} />
               <Figures test={test} state={state} send={send} asksFigure={open.includes('figure')} />
+              <InstrumentPanel
+                test={test}
+                athleteId={props.athleteId}
+                take={props.count}
+                state={state}
+                send={send}
+                instrument={props.instrument}
+                onInstrument={props.onInstrument}
+                onTrace={(trace) => {
+                  recorded.current = trace;
+                }}
+              />
               {state.phase === 'answers' ? (
                 <div className="mt-5 space-y-6">
                   {open.includes('grade') ? <GradeKeys state={state} send={send} /> : null}

@@ -6,7 +6,7 @@ import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
 import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
 import { KeysProvider } from '~/app/lib/keys';
-import { useOutbox } from '~/app/lib/outbox';
+import { type TraceEntry, useOutbox } from '~/app/lib/outbox';
 import { who } from '~/app/lib/signed-in.server';
 import { shownTrial, stationTestsFor } from '~/app/lib/station-view.server';
 import { caution } from '~/core/catalogue';
@@ -15,6 +15,7 @@ import { judgePain } from '~/core/clear/pain';
 import { assess } from '~/core/screen/assess';
 import type { TrialInput } from '~/core/screen/trial';
 import { gradeWords } from '~/core/screen/words';
+import type { InstrumentId } from '~/core/signals/instruments';
 import { staffNames } from '~/db/queries/practice';
 import { completeScreening, screeningById } from '~/db/queries/screen';
 import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
@@ -117,6 +118,7 @@ function Station({ loaderData }: Route.ComponentProps) {
     () => loaderData.tests.map((each) => onRung(each, rungs[each.id])),
     [loaderData.tests, rungs],
   );
+  const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
   const { revalidate } = useRevalidator();
   const outbox = useOutbox(useCallback(() => void revalidate(), [revalidate]));
   const finishing = useNavigation().state !== 'idle';
@@ -169,8 +171,8 @@ function Station({ loaderData }: Route.ComponentProps) {
     tests.map((_, i) => (at + 1 + i) % tests.length).find((i) => i !== at && tests[i] && !isDone(tests[i])) ??
     -1;
 
-  const keep = (trial: TrialInput) => {
-    void outbox.keep(trial);
+  const keep = (trial: TrialInput, trace?: TraceEntry) => {
+    void outbox.keep(trial, trace);
     const here = tests[at];
     if (here) {
       setRestUntil(Date.now() + here.restS * 1000);
@@ -278,6 +280,9 @@ function Station({ loaderData }: Route.ComponentProps) {
             setRungs((was) => ({ ...was, [test.id]: rungId }));
             setRound((n) => n + 1);
           }}
+          athleteId={athleteId}
+          instrument={watch[test.id]}
+          onInstrument={(instrument) => setWatch((was) => ({ ...was, [test.id]: instrument }))}
           screeningId={screeningId}
           onDate={onDate}
           trials={trials.filter((trial) => trial.testId === test.id)}

@@ -1,19 +1,34 @@
 import { z } from 'zod';
 import { who } from '~/app/lib/signed-in.server';
+import { sideKeySchema } from '~/core/catalogue/schema';
 import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
+import { tableLimits } from '~/core/formats/table';
 import { testOn } from '~/core/screen/by-rung';
 import { trialProblems, trialSchema } from '~/core/screen/trial';
 import { addFlag } from '~/db/queries/clear';
 import { addTrial, screeningById, voidTrial } from '~/db/queries/screen';
 import { clearanceOf, requireAthlete } from '~/server/athlete.server';
 import { todayIn } from '~/server/today';
+import { keepTrace } from '~/server/traces.server';
 import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/trials';
 
 const bodySchema = z.discriminatedUnion('op', [
   z.object({ op: z.literal('add'), trial: trialSchema }),
   z.object({ op: z.literal('void'), trialId: z.uuid() }),
+  z.object({
+    op: z.literal('trace'),
+    trace: z.object({
+      id: z.uuid(),
+      athleteId: z.uuid(),
+      testId: z.string().nullable(),
+      side: sideKeySchema,
+      source: z.enum(['simulated', 'imported']),
+      recordedAt: z.iso.datetime(),
+      csv: z.string().max(tableLimits.bytes),
+    }),
+  }),
 ]);
 
 const refuse = (status: number, error: string) => Response.json({ error }, { status });
@@ -32,6 +47,12 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   if (body.data.op === 'void') {
     const found = await voidTrial(person.practiceId, body.data.trialId);
     return found ? Response.json({ kept: true }) : refuse(404, 'This trial is not here.');
+  }
+  if (body.data.op === 'trace') {
+    const { trace } = body.data;
+    const athlete = await requireAthlete(person, trace.athleteId);
+    const kept = await keepTrace(person, athlete.id, trace);
+    return kept.ok ? Response.json({ kept: true }) : refuse(422, kept.error);
   }
   const { trial } = body.data;
   const screening = await screeningById(person.practiceId, trial.screeningId);

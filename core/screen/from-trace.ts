@@ -1,0 +1,112 @@
+import type { MeasureKind } from '~/core/catalogue';
+import type { Pace } from '~/core/catalogue/schema';
+import type { Analysis, Watched } from '~/core/signals/analyse';
+import type { InstrumentId } from '~/core/signals/instruments';
+import type { Play } from '~/core/signals/simulate';
+import { cycleS } from './pace';
+
+/** What the proposal must know of the test. */
+export interface TracedTest {
+  readonly id: string;
+  readonly kind: MeasureKind;
+  readonly max: number;
+  readonly pace?: Pace | undefined;
+  readonly figures: readonly { readonly id: string; readonly max: number }[];
+}
+
+/** What a trace says of a trial; the tester accepts or overrules it. */
+export interface Proposal {
+  readonly t1S?: number | undefined;
+  readonly t2S?: number | undefined;
+  readonly faultId?: string | undefined;
+  /** The figure of the trial, in the test's unit. */
+  readonly value?: number | undefined;
+  readonly parts: Readonly<Record<string, number>>;
+  /** In words, with where it comes from. */
+  readonly says: readonly string[];
+}
+
+/** What the instrument is asked to watch in a test. */
+export function watchedIn(testId: string, instrument: InstrumentId): Watched {
+  if (instrument === 'belt') return 'breath';
+  return testId === 'perturbed_brace' ? 'push' : 'hold';
+}
+
+/** What a simulated athlete does in a test. */
+export function playIn(testId: string, instrument: InstrumentId): Play {
+  if (instrument === 'belt') return 'breath';
+  if (testId === 'perturbed_brace') return 'push';
+  return testId === 'ball_seat_lift' || testId === 'pelvic_drop_stance' ? 'sway' : 'hold';
+}
+
+const tenth = (value: number) => Math.round(value * 10) / 10;
+
+/** Angle above the floor from the time of a loss in a lowering of even speed from 90 degrees. */
+export function loweringAngleDeg(lossS: number, sweepS: number): number {
+  return Math.max(0, Math.round(2 * 90 * (1 - Math.min(1, lossS / sweepS))) / 2);
+}
+
+/**
+ * The figure a trace proposes for its test: first loss and end of a hold; full breaths before the loss or the held breath;
+ * the angle of a lowering; the largest drop; drop, turn, sway, excursion and force measured beside a grade.
+ */
+export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
+  const { marks, faultId, breath } = analysis;
+  const greatest = (channel: string) => analysis.channels.find((each) => each.channel === channel)?.greatest;
+  const says: string[] = [];
+  const parts: Record<string, number> = {};
+  const part = (id: string, value: number | undefined, words: string) => {
+    const figure = test.figures.find((each) => each.id === id);
+    if (!figure || value === undefined) return;
+    parts[id] = Math.min(figure.max, tenth(value));
+    says.push(`${words} ${parts[id]}`);
+  };
+  part('cuff_mmhg', greatest('cuff'), 'Greatest change of the cuff, mmHg:');
+  part('drop_deg', greatest('pelvis_drop'), 'Greatest drop, °:');
+  part('turn_deg', greatest('pelvis_turn'), 'Greatest turn, °:');
+  part('sway_deg', analysis.sway?.radiusDeg, 'Sway that holds 95 % of the time, °:');
+  part('excursion_cm', breath && breath.excursionCm > 0 ? breath.excursionCm : undefined, 'Excursion, cm:');
+  if (analysis.pushes.length > 0) {
+    const mean = analysis.pushes.reduce((sum, each) => sum + each.newtons, 0) / analysis.pushes.length;
+    part('push_n', mean, `Mean of ${analysis.pushes.length} pushes, N:`);
+  }
+
+  let value: number | undefined;
+  if (test.kind === 'breaths') {
+    if (breath) {
+      const held = breath.holds[0]?.startS ?? Number.POSITIVE_INFINITY;
+      value = Math.min(test.max, breath.breaths.filter((each) => each.endS <= held + 0.2).length);
+      says.push(
+        `${value} breaths, belly to chest ${breath.bellyToChest.toFixed(1)}, ${Math.round(breath.perMin)} a minute`,
+      );
+      if (breath.holds.length > 0) says.push(`Breath held from ${tenth(held)} s.`);
+    } else if (test.pace) {
+      const until = marks.t1S ?? analysis.durationS;
+      value = Math.min(test.max, Math.floor(until / cycleS(test.pace)));
+      says.push(
+        `${value} paced breaths before ${marks.t1S === undefined ? 'the end' : `the loss at ${tenth(marks.t1S)} s`}`,
+      );
+    }
+  } else if (test.kind === 'degrees' && test.pace?.by === 'sweep') {
+    if (test.id === 'leg_lowering_angle') {
+      value = loweringAngleDeg(marks.t1S ?? test.pace.everyS, test.pace.everyS);
+      says.push(
+        `Contact lost ${marks.t1S === undefined ? 'never' : `at ${tenth(marks.t1S)} s`} of a ${test.pace.everyS} s lowering: ${value}°`,
+      );
+    } else {
+      const drop = greatest('pelvis_drop');
+      value = drop === undefined ? undefined : Math.min(test.max, tenth(drop));
+      if (value !== undefined) says.push(`Largest drop ${value}°`);
+    }
+  }
+  const hold = test.kind === 'hold';
+  if (hold && marks.t1S !== undefined) says.push(`First loss at ${tenth(marks.t1S)} s`);
+  return {
+    t1S: hold ? marks.t1S : undefined,
+    t2S: hold ? marks.t2S : undefined,
+    faultId: marks.t1S === undefined ? undefined : faultId,
+    value,
+    parts,
+    says,
+  };
+}
