@@ -54,6 +54,7 @@ export async function roster(who: SignedIn) {
       age: ageOn(athlete.birthDate, today),
       discipline: disciplineLabel(athlete.disciplineId),
       clearState: clearance.state,
+      allows: clearance.allows,
       clearReason: clearance.reasons[0],
       cautions: clearance.cautions,
       steps,

@@ -13,9 +13,21 @@ export interface TraceEntry {
   csv: string;
 }
 
+/** A screen opened on this device, perhaps while the server is away. */
+export interface OpenedScreening {
+  id: string;
+  athleteId: string;
+  testId: string;
+  onDate: string;
+  firstSide: 'left' | 'right';
+  warmUpDone: boolean;
+}
+
 /** What waits on this device to be sent: a recording, a trial to keep, or one to void. */
 export type OutboxEntry =
   | { key: string; at: number; op: 'trace'; trace: TraceEntry }
+  | { key: string; at: number; op: 'open'; screening: OpenedScreening }
+  | { key: string; at: number; op: 'close'; screeningId: string }
   | { key: string; at: number; op: 'add'; trial: TrialInput }
   | { key: string; at: number; op: 'void'; trialId: string };
 
@@ -136,6 +148,17 @@ export function useOutbox(onSent: () => void) {
     },
     [put],
   );
+  /** Opens a screen under an id made here; sent before the trials that follow. */
+  const openScreening = useCallback(
+    (screening: OpenedScreening) =>
+      put({ key: `open-${screening.id}-${screening.testId}`, at: Date.now(), op: 'open', screening }),
+    [put],
+  );
+  const closeScreening = useCallback(
+    (screeningId: string) =>
+      put({ key: `close-${screeningId}`, at: Date.now() + 1, op: 'close', screeningId }),
+    [put],
+  );
   const voidTrial = useCallback(
     (trialId: string) => put({ key: `void-${trialId}`, at: Date.now(), op: 'void', trialId }),
     [put],
@@ -148,5 +171,5 @@ export function useOutbox(onSent: () => void) {
     setRefusal(undefined);
     void flush();
   }, [flush]);
-  return { entries, state, refusal, keep, voidTrial, drop, retry: flush };
+  return { entries, state, refusal, keep, openScreening, closeScreening, voidTrial, drop, retry: flush };
 }

@@ -9,6 +9,7 @@ import { minuteRungs, repsInMinute } from '~/core/screen/by-rung';
 import { targetFor } from '~/core/screen/score';
 import { directionsOf, type Trial } from '~/core/screen/trial';
 import type { SignedIn } from '~/db/queries/practice';
+import type { ScreeningRow } from '~/db/queries/screen';
 import { type Picture, screenedPerson } from '~/server/athlete.server';
 
 /** Rungs for a minute of reps, each with why it is barred for this athlete. */
@@ -38,12 +39,12 @@ function rungsFor(person: SignedIn, picture: Picture): StationRung[] {
 export function stationTestsFor(
   person: SignedIn,
   picture: Picture,
-  testIds: readonly string[],
+  screening: Pick<ScreeningRow, 'testIds' | 'rests' | 'purpose'>,
   before: readonly TestResult[],
 ): StationTest[] {
   const { trade, clearance } = picture;
   const screened = screenedPerson(picture.athlete, picture.today, picture.event);
-  return testIds.flatMap((id): StationTest[] => {
+  return screening.testIds.flatMap((id): StationTest[] => {
     if (!trade.hasTest(id)) return [];
     const test = trade.test(id);
     const gate = gateTest(test, clearance.cautions, clearance.allows);
@@ -64,7 +65,8 @@ export function stationTestsFor(
         unit: test.unit,
         sided: test.sided,
         sideMeans: test.sideMeans,
-        trials: test.trials,
+        // A re-check takes one trial of each side.
+        trials: screening.purpose === 'quick' ? 1 : test.trials,
         min: test.min,
         max: test.max,
         levels: test.levels,
@@ -74,7 +76,7 @@ export function stationTestsFor(
             ? Math.min(gate.capS ?? Number.POSITIVE_INFINITY, test.stopAt ?? test.max)
             : undefined,
         capS: gate.capS,
-        restS: test.restS,
+        restS: screening.rests[id] ?? test.restS,
         spotter: test.spotter,
         setUp: test.setUp,
         posture: test.posture,

@@ -8,6 +8,7 @@ import {
   screenTest,
 } from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
+import { type TimedTest, timelineOf } from './timeline';
 
 export interface BatteryItem {
   readonly testId: string;
@@ -65,33 +66,35 @@ const preferred: Readonly<Record<string, readonly string[]>> = {
   gymnastics: ['hollow_stage', 'arch_hold', 'front_plank', 'leg_lowering_angle'],
 };
 
-const warmUpMinutes = 5;
-
 function rank(test: ScreenTest, sport: string): number {
   const bySport = preferred[sport]?.indexOf(test.id) ?? -1;
   const byAny = preferred.any?.indexOf(test.id) ?? -1;
   return (bySport >= 0 ? 20 - bySport : 0) + (byAny >= 0 ? 5 : 0) + test.reliability * 2 - test.minutes / 5;
 }
 
-function hasKit(test: ScreenTest, kit: readonly string[]): boolean {
+/** Is everything a test needs at hand? A cable stands in for a band. */
+export function hasKit(test: ScreenTest, kit: readonly string[]): boolean {
   return test.needs.every(
     (need) =>
       need === 'mat' || need === 'none' || kit.includes(need) || (need === 'band' && kit.includes('cable')),
   );
 }
 
-/** Minutes of a battery in order: each test, and the rest before it unless another quality's test fills it. */
+/** A test as the timeline needs it; `restS` where the practice wants another rest than the test's own. */
+export function timedTest(test: ScreenTest, restS: number = test.restS): TimedTest {
+  return {
+    id: test.id,
+    minutes: test.minutes,
+    restS,
+    qualities: test.feeds.map((feed) => feed.quality),
+    stage: test.stage,
+    maximal: test.maximal,
+  };
+}
+
+/** Minutes of a battery in order: the warm-up, each test, and the rests that no other test fills. */
 export function batteryMinutes(testIds: readonly string[]): number {
-  let minutes = warmUpMinutes;
-  let previous: ScreenTest | undefined;
-  for (const id of testIds) {
-    const test = screenTest(id);
-    const sameWall = previous && test.feeds[0]?.quality === previous.feeds[0]?.quality;
-    if (previous && sameWall && test.maximal) minutes += previous.restS / 60;
-    minutes += test.minutes;
-    previous = test;
-  }
-  return Math.round(minutes);
+  return timelineOf(testIds.map((id) => timedTest(screenTest(id)))).minutes;
 }
 
 /** Breath and brace, control, single leg, loaded, maximal holds; the holds of one wall never side by side. */
@@ -177,4 +180,20 @@ export function proposeBattery(input: BatteryInput): Battery {
     uncovered: qualityIds.filter((id) => !covered.has(id)),
     firstSide: input.firstSide,
   };
+}
+
+/**
+ * Tests over as many days as the rule of two maximal holds a quality asks for: each goes on the first day that bears it.
+ * `today` are tests already done today; they count on the first day and are not in the result.
+ */
+export function splitOverDays(testIds: readonly string[], today: readonly string[] = []): string[][] {
+  const days: string[][] = [[]];
+  for (const id of testIds) {
+    const fits = days.findIndex(
+      (day, n) => maximalOverload([...new Set([...(n === 0 ? today : []), ...day, id])]) === undefined,
+    );
+    if (fits >= 0) days[fits]?.push(id);
+    else days.push([id]);
+  }
+  return days;
 }

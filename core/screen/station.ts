@@ -109,7 +109,9 @@ export function readyStation(spec: StationSpec, side: SideKey): StationState {
   };
 }
 
-const tenth = (seconds: number) => Math.round(seconds * 10) / 10;
+/** Times are kept in hundredths, so that rounding stays under the error of the clock. */
+const hundredth = (seconds: number) => Math.round(seconds * 100) / 100;
+const tenth = (value: number) => Math.round(value * 10) / 10;
 
 /** Seconds since the start at this clock reading; 0 before it. */
 export function elapsedS(state: StationState, atMs: number): number {
@@ -129,7 +131,7 @@ function countedBy(state: StationState, seconds: number): number | undefined {
 }
 
 function end(state: StationState, seconds: number, reason: EndReason, before: StationState): StationState {
-  const value = state.kind === 'hold' ? tenth(seconds) : (state.value ?? countedBy(state, seconds));
+  const value = state.kind === 'hold' ? hundredth(seconds) : (state.value ?? countedBy(state, seconds));
   return { ...state, phase: 'answers', value, endReason: reason, correctUntilMs: undefined, before };
 }
 

@@ -1,13 +1,29 @@
-import { and, asc, desc, eq, getTableColumns, isNull, notExists } from 'drizzle-orm';
+import { and, asc, desc, eq, getTableColumns, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { db } from '../client.server';
-import { screening, trace, trial } from '../schema';
+import { battery, screening, trace, trial } from '../schema';
 
 export type ScreeningRow = typeof screening.$inferSelect;
 export type TrialRow = typeof trial.$inferSelect & { comparable: boolean };
 
 export async function addScreening(row: typeof screening.$inferInsert): Promise<void> {
   await db.insert(screening).values(row).onConflictDoNothing({ target: screening.id });
+}
+
+/** Opens a screen, or adds a test to the one of this id; false when the id is another athlete's or practice's. */
+export async function openScreening(row: typeof screening.$inferInsert): Promise<boolean> {
+  const rows = await db
+    .insert(screening)
+    .values(row)
+    .onConflictDoUpdate({
+      target: screening.id,
+      set: {
+        testIds: sql`(select array_agg(distinct each) from unnest(${screening.testIds} || excluded.test_ids) each)`,
+      },
+      setWhere: and(eq(screening.practiceId, row.practiceId), eq(screening.athleteId, row.athleteId)),
+    })
+    .returning({ id: screening.id });
+  return rows.length > 0;
 }
 
 export async function screeningById(practiceId: string, id: string): Promise<ScreeningRow | undefined> {
@@ -114,4 +130,26 @@ export async function tracesOf(practiceId: string, athleteId: string): Promise<O
     .where(and(eq(trace.practiceId, practiceId), eq(trace.athleteId, athleteId)))
     .orderBy(desc(trace.recordedAt))
     .limit(50);
+}
+
+export type BatteryRow = typeof battery.$inferSelect;
+
+/** Batteries the practice keeps, by name. */
+export async function batteriesOf(practiceId: string): Promise<BatteryRow[]> {
+  return db.select().from(battery).where(eq(battery.practiceId, practiceId)).orderBy(asc(battery.name));
+}
+
+/** Keeps a battery under its name; one of the same name takes the new tests. */
+export async function saveBattery(row: typeof battery.$inferInsert): Promise<void> {
+  await db
+    .insert(battery)
+    .values(row)
+    .onConflictDoUpdate({
+      target: [battery.practiceId, battery.name],
+      set: { testIds: row.testIds, rests: row.rests ?? {}, staffId: row.staffId },
+    });
+}
+
+export async function removeBattery(practiceId: string, id: string): Promise<void> {
+  await db.delete(battery).where(and(eq(battery.id, id), eq(battery.practiceId, practiceId)));
 }

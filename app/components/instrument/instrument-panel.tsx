@@ -201,6 +201,10 @@ function LiveProposal({ proposal, test, state, send }: ProposalProps) {
   );
 }
 
+/** Equal as far as the screen shows it. */
+const near = (a: number | undefined, b: number | undefined) =>
+  a === undefined || b === undefined ? a === b : Math.abs(a - b) <= 0.06;
+
 /** The whole recording after the trial: marks to drag, figures to take. What the tester has stays unless it is taken. */
 function EndProposal({
   proposal,
@@ -224,8 +228,7 @@ function EndProposal({
       ? []
       : [{ id: 't1S', name: 'Lost', atS: analysis.marks.t1S }];
   const taken = hold
-    ? state.value === (t2S === undefined ? undefined : Math.round(t2S * 10) / 10) &&
-      state.t1S === (t1S === undefined ? undefined : Math.round(t1S * 10) / 10)
+    ? near(state.value, t2S) && near(state.t1S, t1S)
     : (proposal.value === undefined || state.value === proposal.value) &&
       Object.entries(proposal.parts).every(([id, value]) => state.parts[id] === value);
   const offers = hold

@@ -3,12 +3,11 @@ import type { useOutbox } from '~/app/lib/outbox';
 /** What waits on this device and why, said on screen. */
 export function OutboxLine({
   outbox,
-  athleteId,
-  screeningId,
+  back,
 }: {
-  outbox: ReturnType<typeof useOutbox>;
-  athleteId: string;
-  screeningId: string;
+  outbox: Pick<ReturnType<typeof useOutbox>, 'entries' | 'state' | 'refusal' | 'drop' | 'retry'>;
+  /** Where to come back to after signing in again. */
+  back: string;
 }) {
   const n = outbox.entries.length;
   const kept = `${n} ${n === 1 ? 'entry is' : 'entries are'} kept on this device`;
@@ -27,10 +26,7 @@ export function OutboxLine({
     return (
       <p role="alert" className={line}>
         Your sign-in has run out. {kept}.{' '}
-        <a
-          href={`/sign-in?next=${encodeURIComponent(`/athletes/${athleteId}/screen/${screeningId}`)}`}
-          className="font-bold"
-        >
+        <a href={`/sign-in?next=${encodeURIComponent(back)}`} className="font-bold">
           Sign in again
         </a>{' '}
         and they are sent.

@@ -1,75 +1,58 @@
 import { useState } from 'react';
 import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
+import { OrderList } from '~/app/components/battery/order-list';
+import { Setup } from '~/app/components/battery/setup';
 import { Button, ButtonLink } from '~/app/components/button';
-import { CheckField, FormError, SelectField } from '~/app/components/field';
+import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
 import { who } from '~/app/lib/signed-in.server';
-import { discipline, quality, screenTest } from '~/core/catalogue';
+import { equipment } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
-import { targetText } from '~/core/link/sentence';
-import { maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery';
-import { targetFor } from '~/core/screen/score';
+import { maximalOverload, splitOverDays } from '~/core/screen/battery';
+import { purposes, startingSide } from '~/core/screen/purposes';
+import { timelineOf } from '~/core/screen/timeline';
 import { newId } from '~/db/queries/coach';
-import { addScreening, screeningsOf } from '~/db/queries/screen';
-import { blockOf, isUuid, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
-import { tradeFor } from '~/server/trade.server';
+import { addScreening, batteriesOf, removeBattery, saveBattery, screeningsOf } from '~/db/queries/screen';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
+import { batteryFor } from '~/server/battery.server';
 import type { Route } from './+types/battery';
 
-const purposes = { first: 55, quick: 30 } as const;
+const fullMinutes = 55;
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
-  const trade = tradeFor(person);
   const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, past] = await Promise.all([
+  const [picture, past, saved] = await Promise.all([
     pictureOf(person, athlete),
     screeningsOf(person.practiceId, athlete.id),
+    batteriesOf(person.practiceId),
   ]);
-  const minutes =
-    new URL(request.url).searchParams.get('purpose') === 'quick' ? purposes.quick : purposes.first;
-  // The side that starts changes from screen to screen, so that order does not favour one.
-  const firstSide = past[0]
-    ? past[0].firstSide === 'left'
-      ? 'right'
-      : 'left'
-    : athlete.id.charCodeAt(athlete.id.length - 1) % 2 === 0
-      ? 'left'
-      : 'right';
-  const battery = proposeBattery({
-    discipline: discipline(athlete.disciplineId),
-    cautions: picture.clearance.cautions,
-    allows: picture.clearance.allows,
-    kit: athlete.kit,
-    minutes,
-    firstSide,
-    tests: trade.stationTests,
-  });
-  const chosen = new Set(battery.items.map((item) => item.testId));
-  const screened = screenedPerson(athlete, picture.today, picture.event);
-  const shown = (id: string) => {
-    const test = screenTest(id);
-    const target = targetFor(test, screened, trade.ownTargets[id]);
-    return {
-      id,
-      name: test.name,
-      minutes: test.minutes,
-      stage: test.stage,
-      sided: test.sided,
-      target: targetText(id, target.value),
-      source: target.source,
-      tests: test.feeds
-        .flatMap((f) => (f.quality === 'neck_control' ? [] : [quality(f.quality).name]))
-        .join(', '),
-    };
+  const query = new URL(request.url).searchParams;
+  const asked = {
+    purpose: purposes.find((each) => each === query.get('purpose') && each !== 'squad') ?? 'first',
+    minutes: Math.min(120, Math.max(15, Number(query.get('minutes')) || fullMinutes)),
+    kit: query.get('kitGiven') ? query.getAll('kit') : athlete.kit,
+    mayHop: query.get('hop') === 'yes',
+    saved: saved.find((each) => each.id === query.get('battery')),
+    firstSide: startingSide(past[0]?.firstSide, athlete.id),
   };
   return {
     athleteId: athlete.id,
     today: picture.today,
     blocked: blockOf(picture.clearance),
-    purpose: minutes === purposes.quick ? 'quick' : 'first',
+    setup: {
+      purpose: asked.purpose,
+      minutes: asked.minutes,
+      kit: asked.kit,
+      mayHop: asked.mayHop,
+      savedId: asked.saved?.id,
+      saved: saved.map(({ id, name }) => ({ id, name })),
+      equipment: equipment.map(({ id, name }) => ({ id, name })),
+    },
+    savedName: asked.saved?.name,
     open: past.find((each) => !each.completedAt)?.id,
     past: past
       .filter((each) => each.completedAt)
@@ -79,187 +62,227 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
         tests: each.testIds.length,
         warmUpDone: each.warmUpDone,
       })),
-    items: battery.items.map((item) => ({
-      ...shown(item.testId),
-      why: item.why,
-      capS: item.gate.capS,
-      notes: item.gate.notes,
-    })),
-    others: trade.stationTests
-      .filter(
-        (test) =>
-          !chosen.has(test.id) &&
-          gateTest(test, picture.clearance.cautions, picture.clearance.allows).allowed,
-      )
-      .map((test) => shown(test.id)),
-    leftOut: battery.leftOut.map((each) => ({
-      name: screenTest(each.testId).name,
-      why: each.why,
-      replacedBy: each.replacedBy ? screenTest(each.replacedBy).name : undefined,
-    })),
-    uncovered: battery.uncovered.map((id) => quality(id).name),
-    firstSide,
+    battery: batteryFor(picture, asked),
+    firstSide: asked.firstSide,
     id: newId(),
   };
 }
 
 const schema = z.object({
   id: z.string().refine(isUuid),
-  testIds: z.array(z.string()).min(1, 'Choose at least one test.'),
+  purpose: z.enum(purposes).default('first'),
+  testIds: z.array(z.string()).min(1, 'Choose at least one test.').max(40),
+  rests: z.array(z.string().regex(/^[a-z_]+:\d{1,3}$/)).max(40),
   firstSide: z.enum(['left', 'right']),
   warmUp: z.string().optional(),
   trainedLast24h: z.string().optional(),
   footwear: z.string().trim().max(60).default(''),
+  name: z.string().trim().max(60).default(''),
 });
+
+/** Rests that differ from the tests' own. */
+function ownRests(rests: readonly string[], restOf: (id: string) => number): Record<string, number> {
+  return Object.fromEntries(
+    rests.flatMap((each) => {
+      const [id = '', seconds] = each.split(':');
+      return Number(seconds) === restOf(id) ? [] : [[id, Number(seconds)]];
+    }),
+  );
+}
 
 export async function action({ params, request, context }: Route.ActionArgs) {
   const person = who(context);
-  const trade = tradeFor(person);
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
+  const { trade, clearance } = picture;
   const form = await request.formData();
   const refuse = (error: string, status = 400) => data({ error }, { status });
-  if (picture.clearance.allows === 'nothing')
-    return refuse(`Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`, 409);
-  const parsed = schema.safeParse({ ...Object.fromEntries(form), testIds: form.getAll('testIds') });
+  const intent = form.get('intent');
+  if (intent === 'remove') {
+    const id = String(form.get('batteryId'));
+    if (isUuid(id)) await removeBattery(person.practiceId, id);
+    return redirect(`/athletes/${athlete.id}/screen`);
+  }
+  if (clearance.allows === 'nothing')
+    return refuse(`Not cleared: ${clearance.reasons.join(' ')} ${clearance.liftedBy}`, 409);
+  const parsed = schema.safeParse({
+    ...Object.fromEntries(form),
+    testIds: form.getAll('testIds'),
+    rests: form.getAll('rests'),
+  });
   if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The battery could not be read.');
-  const known = parsed.data.testIds.filter((id) => trade.stationTests.some((test) => test.id === id));
-  const barred = known
-    .map((id) => ({
-      id,
-      gate: gateTest(screenTest(id), picture.clearance.cautions, picture.clearance.allows),
-    }))
-    .find(({ gate }) => !gate.allowed);
-  if (barred)
-    return refuse(`${screenTest(barred.id).name} is left out for this athlete: ${barred.gate.why}.`);
+  const chosen = parsed.data;
+  const known = [...new Set(chosen.testIds)].filter((id) =>
+    trade.stationTests.some((test) => test.id === id),
+  );
   if (known.length === 0) return refuse('Choose at least one test.');
-  const overload = maximalOverload(known);
-  if (overload) return refuse(overload);
+  const rests = ownRests(chosen.rests, (id) => (trade.hasTest(id) ? trade.test(id).restS : -1));
+  if (intent === 'save') {
+    if (!chosen.name) return refuse('Give the battery a name to keep it under.');
+    const id = newId();
+    await saveBattery({
+      id,
+      practiceId: person.practiceId,
+      name: chosen.name,
+      testIds: known,
+      rests,
+      staffId: person.staffId,
+    });
+    const kept = (await batteriesOf(person.practiceId)).find((each) => each.name === chosen.name);
+    return redirect(`/athletes/${athlete.id}/screen?battery=${kept?.id ?? id}`);
+  }
+  for (const id of known) {
+    const gate = gateTest(trade.test(id), clearance.cautions, clearance.allows);
+    if (!gate.allowed) return refuse(`${trade.test(id).name} is left out for this athlete: ${gate.why}.`);
+  }
+  const doneToday = [
+    ...new Set(picture.trials.filter((trial) => trial.onDate === picture.today).map((trial) => trial.testId)),
+  ].filter((id) => trade.hasTest(id));
+  const overload = maximalOverload([...new Set([...doneToday, ...known])]);
+  if (overload) {
+    const later = splitOverDays(known, doneToday).slice(1).flat();
+    return refuse(`${overload} For another day: ${later.map((id) => trade.test(id).name).join(', ')}.`);
+  }
   await addScreening({
-    id: parsed.data.id,
+    id: chosen.id,
     practiceId: person.practiceId,
     athleteId: athlete.id,
     onDate: picture.today,
-    testIds: orderBattery(known),
-    firstSide: parsed.data.firstSide,
-    warmUpDone: parsed.data.warmUp !== undefined,
-    warmUpAt: parsed.data.warmUp ? new Date() : null,
-    trainedLast24h: parsed.data.trainedLast24h !== undefined,
-    footwear: parsed.data.footwear,
+    testIds: known,
+    rests,
+    purpose: chosen.purpose,
+    firstSide: chosen.firstSide,
+    warmUpDone: chosen.warmUp !== undefined,
+    warmUpAt: chosen.warmUp ? new Date() : null,
+    trainedLast24h: chosen.trainedLast24h !== undefined,
+    footwear: chosen.footwear,
     staffId: person.staffId,
   });
-  return redirect(`/athletes/${athlete.id}/screen/${parsed.data.id}`);
+  return redirect(`/athletes/${athlete.id}/screen/${chosen.id}`);
 }
 
-export default function BatteryView({ loaderData, actionData }: Route.ComponentProps) {
-  const { athleteId, blocked, items, others, leftOut, uncovered, past, open, today } = loaderData;
+export default function BatteryView(props: Route.ComponentProps) {
+  const { athleteId, blocked, setup, battery } = props.loaderData;
+  if (blocked) return <Blocked title="Not to be tested" {...blocked} athleteId={athleteId} />;
+  return <Builder key={`${setup.purpose} ${setup.savedId} ${battery.order.join()}`} {...props} />;
+}
+
+function Builder({ loaderData, actionData }: Route.ComponentProps) {
+  const { athleteId, past, open, today, battery, setup } = loaderData;
   const busy = useNavigation().state !== 'idle';
   const nextStep = useNextStep();
-  const [chosen, setChosen] = useState(() => new Set(items.map((item) => item.id)));
-  if (blocked) return <Blocked title="Not to be tested" {...blocked} athleteId={athleteId} />;
-  const all = [
-    ...items.map((item) => ({ ...item, proposed: true })),
-    ...others.map((item) => ({
-      ...item,
-      why: 'Not in the proposal',
-      capS: undefined,
-      notes: [] as string[],
-      proposed: false,
-    })),
-  ].sort((a, b) => a.stage - b.stage);
-  const minutes = 5 + all.filter((item) => chosen.has(item.id)).reduce((sum, item) => sum + item.minutes, 0);
-  const toggle = (id: string, on: boolean) =>
-    setChosen((was) => {
-      const next = new Set(was);
-      if (on) next.add(id);
-      else next.delete(id);
+  const [order, setOrder] = useState(battery.order);
+  const [rests, setRests] = useState<Readonly<Record<string, number>>>({});
+  const [start, setStart] = useState(loaderData.firstSide);
+  const tests = battery.tests.map((test) => ({ ...test, restS: rests[test.id] ?? test.restS }));
+  const chosen = order.flatMap((id) => tests.find((test) => test.id === id) ?? []);
+  const others = tests.filter((test) => !order.includes(test.id));
+  const timeline = timelineOf(chosen, setup.purpose === 'quick' ? 0 : undefined);
+  const move = (id: string, by: 1 | -1) =>
+    setOrder((was) => {
+      const at = was.indexOf(id);
+      const next = [...was];
+      next.splice(at, 1);
+      next.splice(Math.min(next.length, Math.max(0, at + by)), 0, id);
       return next;
+    });
+  /** Added behind the last test of its stage or an earlier one. */
+  const add = (id: string) =>
+    setOrder((was) => {
+      const stageOf = (each: string) => tests.find((test) => test.id === each)?.stage ?? 0;
+      const at = was.findLastIndex((each) => stageOf(each) <= stageOf(id));
+      return [...was.slice(0, at + 1), id, ...was.slice(at + 1)];
     });
   return (
     <div className="grid gap-x-14 gap-y-10 lg:grid-cols-[minmax(0,1.8fr)_minmax(0,1fr)]">
-      <Form method="post">
-        <input type="hidden" name="id" value={loaderData.id} />
-        <input type="hidden" name="firstSide" value={loaderData.firstSide} />
-        <div className="flex flex-wrap items-end justify-between gap-3">
-          <h2 className="text-3xl">
-            {chosen.size} tests, about {minutes} min
+      <div>
+        <Setup {...setup} />
+        <Form method="post">
+          <input type="hidden" name="id" value={loaderData.id} />
+          <input type="hidden" name="firstSide" value={start} />
+          <input type="hidden" name="purpose" value={setup.purpose} />
+          <h2 className="mt-4 text-3xl">
+            {chosen.length} {chosen.length === 1 ? 'test' : 'tests'}, {timeline.minutes} min
           </h2>
-          <p className="flex gap-4">
-            <Link
-              to="?purpose=first"
-              aria-current={loaderData.purpose === 'first' ? 'true' : undefined}
-              className="py-2 aria-[current]:font-bold"
-              reloadDocument
+          <p className="mt-1 text-quiet">
+            {setup.purpose === 'quick'
+              ? 'One trial of each, for the top priorities. Breath and pain are asked as always.'
+              : 'Warm-up first, then in the order below. Rests are filled by tests that do not disturb them.'}{' '}
+            {start === 'left' ? 'Left' : 'Right'} side starts today.{' '}
+            <button
+              type="button"
+              className="py-1.5 underline"
+              onClick={() => setStart(start === 'left' ? 'right' : 'left')}
             >
-              Full screen
-            </Link>
-            <Link
-              to="?purpose=quick"
-              aria-current={loaderData.purpose === 'quick' ? 'true' : undefined}
-              className="py-2 aria-[current]:font-bold"
-              reloadDocument
-            >
-              Quick check
-            </Link>
+              Start {start === 'left' ? 'right' : 'left'}
+            </button>
           </p>
-        </div>
-        <p className="mt-1 text-quiet">
-          Proposed for the sport. Warm-up, then breath and brace, control, single leg, loaded, maximal holds.{' '}
-          {loaderData.firstSide === 'left' ? 'Left' : 'Right'} side starts today.
-        </p>
-        <ol className="rule-list mt-4 border-y border-mortar">
-          {all.map((item) => (
-            <li key={item.id} className="grid grid-cols-[1fr_auto] items-start gap-x-4 py-1">
-              <CheckField
-                name="testIds"
-                value={item.id}
-                checked={chosen.has(item.id)}
-                onCheckedChange={(on) => toggle(item.id, on === true)}
-                label={<span className={item.proposed ? 'font-bold' : undefined}>{item.name}</span>}
-                hint={
-                  <>
-                    {item.proposed ? item.why : item.tests}
-                    {item.capS !== undefined ? `. Stops at ${item.capS} s, a caution.` : ''}
-                    {item.notes.length > 0 ? ` ${item.notes.join(' ')}` : ''}
-                  </>
-                }
-              />
-              <p className="figures pt-2 text-right text-[0.94rem] leading-snug">
-                {item.target} <span className="text-quiet">{item.source}</span>
-                <span className="block text-quiet">
-                  {item.minutes} min{item.sided ? ', each side' : ''}
-                </span>
-              </p>
-            </li>
-          ))}
-        </ol>
-        <section aria-labelledby="warm-up" className="mt-6">
-          <h3 id="warm-up" className="text-2xl">
-            Warm-up and state
-          </h3>
-          <CheckField
-            label="Standard warm-up done"
-            hint="5 min easy movement and one easy set per wall. Without it results are shown and not compared."
-            name="warmUp"
-            defaultChecked
+          {chosen.length === 0 ? (
+            <p className="mt-3">
+              {setup.purpose === 'quick'
+                ? 'Nothing to re-check yet: a first screen finds the priorities.'
+                : 'No test is chosen.'}
+            </p>
+          ) : null}
+          <OrderList
+            tests={chosen}
+            timeline={timeline}
+            onMove={move}
+            onRemove={(id) => setOrder((was) => was.filter((each) => each !== id))}
+            onRest={(id, restS) => setRests((was) => ({ ...was, [id]: restS }))}
           />
-          <CheckField label="Trained in the last 24 hours" name="trainedLast24h" />
-          <SelectField label="Footwear" name="footwear" className="max-w-56" defaultValue="barefoot">
-            <option>barefoot</option>
-            <option>socks</option>
-            <option>trainers</option>
-          </SelectField>
-        </section>
-        <FormError>{actionData?.error}</FormError>
-        <p className="mt-6">
-          <Button
-            look={!open && (nextStep === 'screen' || nextStep === 'review') ? 'next' : 'plain'}
-            disabled={busy || chosen.size === 0}
-          >
-            Start screening
-          </Button>
-        </p>
-      </Form>
+          {timeline.warnings.map((warning) => (
+            <p key={warning} className="mt-2">
+              ▲ Out of order: {warning}. Easy before hard keeps the results comparable.
+            </p>
+          ))}
+          <section aria-labelledby="warm-up" className="mt-6">
+            <h3 id="warm-up" className="text-2xl">
+              Warm-up and state
+            </h3>
+            <CheckField
+              label="Standard warm-up done"
+              hint="5 min easy movement and one easy set per wall. Without it results are shown and not compared."
+              name="warmUp"
+              defaultChecked
+            />
+            <CheckField label="Trained in the last 24 hours" name="trainedLast24h" />
+            <SelectField label="Footwear" name="footwear" className="max-w-56" defaultValue="barefoot">
+              <option>barefoot</option>
+              <option>socks</option>
+              <option>trainers</option>
+            </SelectField>
+          </section>
+          <FormError>{actionData?.error}</FormError>
+          <p className="mt-6">
+            <Button
+              name="intent"
+              value="start"
+              look={!open && (nextStep === 'screen' || nextStep === 'review') ? 'next' : 'plain'}
+              disabled={busy || chosen.length === 0}
+            >
+              Start screening
+            </Button>
+          </p>
+          <details className="mt-3" open={loaderData.savedName !== undefined}>
+            <summary className="flex min-h-11 cursor-pointer items-center">Keep this battery</summary>
+            <div className="flex flex-wrap items-end gap-3">
+              <TextField label="Name" name="name" maxLength={60} defaultValue={loaderData.savedName ?? ''} />
+              <Button name="intent" value="save" disabled={busy || chosen.length === 0}>
+                Keep under this name
+              </Button>
+            </div>
+          </details>
+        </Form>
+        {setup.savedId ? (
+          <Form method="post" className="mt-2">
+            <input type="hidden" name="batteryId" value={setup.savedId} />
+            <Button look="quiet" name="intent" value="remove" disabled={busy}>
+              Take “{loaderData.savedName}” off the list
+            </Button>
+          </Form>
+        ) : null}
+      </div>
       <div className="space-y-9">
         {open ? (
           <p>
@@ -268,24 +291,50 @@ export default function BatteryView({ loaderData, actionData }: Route.ComponentP
             </ButtonLink>
           </p>
         ) : null}
-        {leftOut.length > 0 ? (
+        {battery.leftOut.length > 0 ? (
           <section aria-labelledby="left-out">
             <h3 id="left-out" className="text-2xl">
               Left out, and why
             </h3>
             <ul className="rule-list mt-2">
-              {leftOut.map((each) => (
-                <li key={each.name} className="py-2">
-                  <strong>{each.name}:</strong> {each.why}.
-                  {each.replacedBy ? ` ${each.replacedBy} stands in.` : ' Nothing stands in.'}
+              {battery.leftOut.map((text) => (
+                <li key={text} className="py-2">
+                  <strong>{text.slice(0, text.indexOf(':') + 1)}</strong>
+                  {text.slice(text.indexOf(':') + 1)}
                 </li>
               ))}
             </ul>
           </section>
         ) : null}
-        {uncovered.length > 0 ? (
-          <p>Not covered by this battery: {uncovered.join(', ').toLowerCase()}.</p>
+        {battery.uncovered.length > 0 ? (
+          <p>Not covered by this battery: {battery.uncovered.join(', ').toLowerCase()}.</p>
         ) : null}
+        <section aria-labelledby="more">
+          <h3 id="more" className="text-2xl">
+            Add a test
+          </h3>
+          <ul className="rule-list mt-2">
+            {others.map((test) => (
+              <li key={test.id} className="flex items-start justify-between gap-3 py-1">
+                <span className="py-2 leading-snug">
+                  {test.name}{' '}
+                  <span className="block text-[0.94rem] text-quiet">
+                    {test.tests || 'the rung decides'}
+                    {test.missing ? `. ▲ Not at hand: ${test.missing}` : ''}
+                  </span>
+                </span>
+                <Button
+                  type="button"
+                  look="quiet"
+                  aria-label={`Add ${test.name}`}
+                  onClick={() => add(test.id)}
+                >
+                  Add
+                </Button>
+              </li>
+            ))}
+          </ul>
+        </section>
         <section aria-labelledby="past">
           <h3 id="past" className="text-2xl">
             Screens so far

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { ButtonLink } from '~/app/components/button';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText } from '~/app/lib/format';
 import { who } from '~/app/lib/signed-in.server';
@@ -48,7 +49,10 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
   const { groups, today } = loaderData;
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">Who is to be screened</h1>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="text-4xl sm:text-5xl">Who is to be screened</h1>
+        <ButtonLink to="/screen/squad">Squad day and clocks</ButtonLink>
+      </div>
       <div className="mt-7 space-y-9">
         {groups.map((group) => (
           <section key={group.id} aria-labelledby={group.id}>

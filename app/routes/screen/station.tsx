@@ -41,7 +41,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     today: picture.today,
     trade: picture.trade,
   }).results;
-  const tests = stationTestsFor(person, picture, screening.testIds, before);
+  const tests = stationTestsFor(person, picture, screening, before);
   const testers = await staffNames(person.practiceId);
   return {
     athleteId: athlete.id,
@@ -90,7 +90,7 @@ function shownFrom(trial: TrialInput, test: StationTest | undefined): ShownTrial
         ? trial.value < 0
           ? 'not yet'
           : (test.levels?.[trial.value] ?? String(trial.value))
-        : `${trial.value} ${test?.unit ?? ''}`;
+        : `${Math.round(trial.value * 10) / 10} ${test?.unit ?? ''}`;
   return {
     id: trial.id,
     testId: trial.testId,
@@ -267,7 +267,7 @@ function Station({ loaderData }: Route.ComponentProps) {
         </div>
       </aside>
       <main className="min-w-0 px-4 pb-10 pt-4 sm:px-8">
-        <OutboxLine outbox={outbox} athleteId={athleteId} screeningId={screeningId} />
+        <OutboxLine outbox={outbox} back={`/athletes/${athleteId}/screen/${screeningId}`} />
         <TrialPanel
           key={`${test.id}|${test.rungId ?? ''}|${side}|${round}`}
           test={test}

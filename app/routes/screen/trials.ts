@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { who } from '~/app/lib/signed-in.server';
+import { isIsoDay } from '~/core/body/dates';
 import { sideKeySchema } from '~/core/catalogue/schema';
 import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
@@ -9,6 +10,7 @@ import { trialProblems, trialSchema } from '~/core/screen/trial';
 import { addFlag } from '~/db/queries/clear';
 import { addTrial, screeningById, voidTrial } from '~/db/queries/screen';
 import { clearanceOf, requireAthlete } from '~/server/athlete.server';
+import { closeScreening, openSquadScreening } from '~/server/squad.server';
 import { todayIn } from '~/server/today';
 import { keepTrace } from '~/server/traces.server';
 import { tradeFor } from '~/server/trade.server';
@@ -17,6 +19,18 @@ import type { Route } from './+types/trials';
 const bodySchema = z.discriminatedUnion('op', [
   z.object({ op: z.literal('add'), trial: trialSchema }),
   z.object({ op: z.literal('void'), trialId: z.uuid() }),
+  z.object({
+    op: z.literal('open'),
+    screening: z.object({
+      id: z.uuid(),
+      athleteId: z.uuid(),
+      testId: z.string(),
+      onDate: z.string().refine(isIsoDay, 'not a day'),
+      firstSide: z.enum(['left', 'right']),
+      warmUpDone: z.boolean(),
+    }),
+  }),
+  z.object({ op: z.literal('close'), screeningId: z.uuid() }),
   z.object({
     op: z.literal('trace'),
     trace: z.object({
@@ -47,6 +61,15 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
   if (body.data.op === 'void') {
     const found = await voidTrial(person.practiceId, body.data.trialId);
     return found ? Response.json({ kept: true }) : refuse(404, 'This trial is not here.');
+  }
+  if (body.data.op === 'open') {
+    const { screening } = body.data;
+    const opened = await openSquadScreening(person, screening);
+    return opened.ok ? Response.json({ kept: true }) : refuse(opened.status, opened.error);
+  }
+  if (body.data.op === 'close') {
+    const closed = await closeScreening(person, body.data.screeningId);
+    return closed ? Response.json({ kept: true }) : refuse(404, 'This screen is not here.');
   }
   if (body.data.op === 'trace') {
     const { trace } = body.data;

@@ -1,0 +1,219 @@
+import { Form, Link, useNavigation } from 'react-router';
+import { Button, buttonClass } from '~/app/components/button';
+import { RotationTable } from '~/app/components/squad/rotation-table';
+import { who } from '~/app/lib/signed-in.server';
+import type { Lateness } from '~/core/screen/rotation';
+import { mostClocks } from '~/core/screen/squad';
+import { batteriesOf } from '~/db/queries/screen';
+import { squadDay } from '~/server/rotation.server';
+import { tradeFor } from '~/server/trade.server';
+import type { Route } from './+types/squad';
+
+export const meta: Route.MetaFunction = () => [{ title: 'Squad day · Zest Pillar' }];
+
+const usual = [
+  'brace_breathing',
+  'heel_tap_level',
+  'pelvic_drop_stance',
+  'side_plank',
+  'trunk_extensor_hold',
+];
+const stageNames = ['Breath and brace', 'Control', 'Single leg', 'Loaded shapes', 'Maximal holds'] as const;
+
+/** Who is late, in the order it became known; the newest may stand in fields of its own. */
+function latenessOf(query: URLSearchParams): Lateness[] {
+  const told = query.get('lateId');
+  const all = [
+    ...query.getAll('late'),
+    ...(told ? [`${told}.${query.get('knownMin')}.${query.get('untilMin')}`] : []),
+  ];
+  return all.flatMap((text) => {
+    const [athleteId = '', known, until] = text.split('.');
+    const [knownMin, untilMin] = [Number(known), Number(until)];
+    return Number.isFinite(knownMin) && Number.isFinite(untilMin) && knownMin >= 0
+      ? [{ athleteId, knownMin, untilMin: Math.min(600, Math.max(knownMin, untilMin)) }]
+      : [];
+  });
+}
+
+export async function loader({ request, context }: Route.LoaderArgs) {
+  const person = who(context);
+  const url = new URL(request.url);
+  const query = url.searchParams;
+  const trade = tradeFor(person);
+  const saved = await batteriesOf(person.practiceId);
+  const battery = saved.find((each) => each.id === query.get('battery'));
+  const testIds = query.has('tests') ? query.getAll('tests') : (battery?.testIds ?? usual);
+  const within = (name: string, low: number, high: number, usually: number) =>
+    Math.min(high, Math.max(low, Math.round(Number(query.get(name)) || usually)));
+  const asked = {
+    athleteIds: query.getAll('with').slice(0, 60),
+    testIds,
+    testers: within('testers', 1, 12, 2),
+    stations: within('stations', 1, 12, 3),
+    late: latenessOf(query),
+  };
+  return {
+    asked,
+    saved: saved.map(({ id, name }) => ({ id, name })),
+    stages: stageNames.map((name, i) => ({
+      name,
+      tests: trade.stationTests
+        .filter((test) => test.stage === i + 1)
+        .map(({ id, name: testName, minutes }) => ({ id, name: testName, minutes })),
+    })),
+    day: await squadDay(person, asked),
+  };
+}
+
+export default function Squad({ loaderData }: Route.ComponentProps) {
+  const { asked, saved, stages, day } = loaderData;
+  const busy = useNavigation().state !== 'idle';
+  const chosen = day.people.filter((each) => each.chosen);
+  const clocksLink = (testId: string) =>
+    `/screen/clocks?${new URLSearchParams([['test', testId], ...chosen.map((each) => ['with', each.id] as [string, string])])}`;
+  const number = 'figures ml-2 min-h-11 w-20 border border-mortar bg-paper px-2';
+  return (
+    <>
+      <p className="no-print">
+        <Link to="/screen" className="inline-block py-2">
+          Who is to be screened
+        </Link>
+      </p>
+      <h1 className="text-4xl sm:text-5xl">Squad day</h1>
+      {chosen.length > 0 && day.stations.length > 0 ? (
+        <section aria-labelledby="rotation" className="mt-6">
+          <h2 id="rotation" className="text-2xl">
+            {chosen.length} athletes, {day.stations.length} stations, {asked.testers}{' '}
+            {asked.testers === 1 ? 'tester' : 'testers'}: done after{' '}
+            <span className="figures">{Math.round(day.plan.finishMin)} min</span>
+          </h2>
+          <p className="mt-1 text-quiet">
+            5 min warm-up together. No plan could take less than {Math.ceil(day.plan.boundMin)} min. Maximal
+            holds come last for everybody, with their rest before them.
+          </p>
+          <div className="mt-3">
+            <RotationTable plan={day.plan} stations={day.stations} people={chosen} late={asked.late} />
+          </div>
+          {day.leftOut.length > 0 ? (
+            <ul className="mt-3">
+              {day.leftOut.map((each) => (
+                <li key={`${each.name}${each.test}`}>
+                  <strong>{each.name}</strong> does not do {each.test.toLowerCase()}: {each.why}.
+                </li>
+              ))}
+            </ul>
+          ) : null}
+          {day.clocked.length > 0 ? (
+            <p className="no-print mt-5 flex flex-wrap items-center gap-3">
+              <span>All on the clock at once, up to {mostClocks}:</span>
+              {day.clocked.map((test, i) => (
+                <Link
+                  key={test.id}
+                  to={clocksLink(test.id)}
+                  className={buttonClass(i === 0 ? 'next' : 'plain')}
+                >
+                  {test.name}
+                </Link>
+              ))}
+            </p>
+          ) : null}
+        </section>
+      ) : (
+        <p className="mt-3 max-w-2xl text-lg">
+          Choose who is there and what is tested: the rotation says who is where when, and the clocks time a
+          hold of all at once.
+        </p>
+      )}
+      <Form method="get" className="no-print mt-8" preventScrollReset>
+        <div className="grid gap-x-12 gap-y-6 lg:grid-cols-2">
+          <fieldset>
+            <legend className="text-2xl font-bold">Who is there</legend>
+            <ul className="mt-2 sm:columns-2">
+              {day.people.map((each) => (
+                <li key={each.id} className="break-inside-avoid">
+                  <label className="flex min-h-11 items-start gap-2 py-2 leading-snug">
+                    <input
+                      type="checkbox"
+                      name="with"
+                      value={each.id}
+                      defaultChecked={each.chosen}
+                      disabled={each.why !== undefined}
+                      className="mt-0.5 size-5 shrink-0"
+                    />
+                    <span>
+                      {each.name}
+                      {each.why ? <span className="block text-[0.94rem] text-quiet">{each.why}</span> : null}
+                    </span>
+                  </label>
+                </li>
+              ))}
+            </ul>
+          </fieldset>
+          <div>
+            <fieldset>
+              <legend className="text-2xl font-bold">What is tested</legend>
+              {saved.length > 0 ? (
+                <p className="flex flex-wrap gap-4">
+                  {saved.map((each) => (
+                    <Link key={each.id} to={`?battery=${each.id}`} className="py-2">
+                      {each.name}
+                    </Link>
+                  ))}
+                </p>
+              ) : null}
+              {stages.map((stage) => (
+                <div key={stage.name} className="mt-2">
+                  <p className="text-quiet">{stage.name}</p>
+                  <div className="flex flex-wrap gap-x-5">
+                    {stage.tests.map((test) => (
+                      <label key={test.id} className="flex min-h-11 items-center gap-2">
+                        <input
+                          type="checkbox"
+                          name="tests"
+                          value={test.id}
+                          defaultChecked={asked.testIds.includes(test.id)}
+                          className="size-5"
+                        />
+                        {test.name} <span className="figures text-quiet">{test.minutes}</span>
+                      </label>
+                    ))}
+                  </div>
+                </div>
+              ))}
+            </fieldset>
+            <p className="mt-4 flex flex-wrap gap-6">
+              <label>
+                Testers
+                <input
+                  type="number"
+                  name="testers"
+                  min={1}
+                  max={12}
+                  defaultValue={asked.testers}
+                  className={number}
+                />
+              </label>
+              <label>
+                Stations
+                <input
+                  type="number"
+                  name="stations"
+                  min={1}
+                  max={12}
+                  defaultValue={asked.stations}
+                  className={number}
+                />
+              </label>
+            </p>
+          </div>
+        </div>
+        <p className="mt-6">
+          <Button look={chosen.length === 0 ? 'next' : 'plain'} disabled={busy}>
+            Plan the rotation
+          </Button>
+        </p>
+      </Form>
+    </>
+  );
+}

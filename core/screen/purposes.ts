@@ -1,0 +1,117 @@
+import type { QualityId, ScreenTest, Side } from '~/core/catalogue';
+import { gateTest, type TestGate } from '~/core/clear/gates';
+import { hasKit } from './battery';
+
+/** Why a battery is done. */
+export const purposes = ['first', 'quick', 'return', 'squad'] as const;
+export type Purpose = (typeof purposes)[number];
+
+export const purposeWords: Readonly<Record<Purpose, string>> = {
+  first: 'Full screen',
+  quick: 'Quick re-check',
+  return: 'Return after a leg injury',
+  squad: 'Squad day',
+};
+
+/** The side that starts: the other one than last time; without a last time, by the athlete, so that half start left. */
+export function startingSide(last: Side | undefined, athleteId: string): Side {
+  if (last) return last === 'left' ? 'right' : 'left';
+  return athleteId.charCodeAt(athleteId.length - 1) % 2 === 0 ? 'left' : 'right';
+}
+
+export interface PurposeInput {
+  readonly tests: readonly ScreenTest[];
+  readonly cautions: readonly string[];
+  readonly allows: 'nothing' | 'breath_brace' | 'all';
+  readonly kit: readonly string[];
+}
+
+interface Chosen {
+  readonly testId: string;
+  readonly why: string;
+  readonly gate: TestGate;
+}
+
+export const quickTests = 3;
+export const quickMinutes = 5;
+
+/** Minutes of one trial (of each side) of a test: its share of the whole, without the rests between the trials. */
+export function oneTrialMinutes(test: ScreenTest): number {
+  const rests = ((test.trials - 1) * test.restS) / 60;
+  return Math.max(0.5, (test.minutes - rests) / test.trials);
+}
+
+/**
+ * The quick re-check: for each of the top three qualities one test, together in five minutes with one trial each. Tests done
+ * before come first, as they can be compared; then direct ones; then short ones. Fewer than three when five minutes or the
+ * cautions leave no more.
+ */
+export function quickRecheck(
+  input: PurposeInput,
+  top: readonly { readonly quality: QualityId; readonly name: string }[],
+  doneBefore: readonly string[],
+): { items: Chosen[]; minutes: number } {
+  const allowed = input.tests.flatMap((test) => {
+    const gate = gateTest(test, input.cautions, input.allows);
+    return gate.allowed && hasKit(test, input.kit) && !test.byRung ? [{ test, gate }] : [];
+  });
+  const wanted = [...new Map(top.map((each) => [each.quality, each])).values()].slice(0, quickTests);
+  const candidates = wanted.map(({ quality, name }) =>
+    allowed
+      .filter(({ test }) => test.feeds.some((feed) => feed.quality === quality))
+      .map(({ test, gate }) => {
+        const direct = test.feeds[0]?.quality === quality;
+        const before = doneBefore.includes(test.id);
+        return {
+          test,
+          chosen: {
+            testId: test.id,
+            gate,
+            why: `${name}${direct ? '' : ', in part'}${before ? '; done before' : ''}`,
+          },
+          // A quality told at all is worth more than any way of telling it.
+          worth: 10 + (before ? 3 : 0) + (direct ? 2 : 0) - oneTrialMinutes(test) / 10,
+        };
+      })
+      .sort((a, b) => b.worth - a.worth)
+      .slice(0, 8),
+  );
+  let best: { items: Chosen[]; minutes: number; worth: number } = { items: [], minutes: 0, worth: 0 };
+  const search = (at: number, items: readonly Chosen[], minutes: number, worth: number): void => {
+    if (worth > best.worth) best = { items: [...items], minutes, worth };
+    if (at === candidates.length) return;
+    for (const each of candidates[at] ?? []) {
+      const total = minutes + oneTrialMinutes(each.test);
+      if (total > quickMinutes + 1e-9 || items.some((item) => item.testId === each.test.id)) continue;
+      search(at + 1, [...items, each.chosen], total, worth + each.worth);
+    }
+    search(at + 1, items, minutes, worth);
+  };
+  search(0, [], 0, 0);
+  return { items: best.items, minutes: best.minutes };
+}
+
+/**
+ * After a leg injury: timing of both legs, the floating bridge, step-downs, and hops only when the practitioner has cleared
+ * them. The single-leg tests stand in for what the two-legged ones would hide.
+ */
+export function returnBattery(input: PurposeInput, mayHop: boolean): { items: Chosen[]; leftOut: string[] } {
+  const order: readonly (readonly [string, string])[] = [
+    ['two_leg_press_timing', 'does one leg lead, or leave its line'],
+    ['bridge_foot_float', 'does the pelvis stay level when a foot lightens'],
+    ['step_down', 'control on one leg, bending'],
+    ['hop_stick', 'landing on one leg'],
+  ];
+  const items: Chosen[] = [];
+  const leftOut: string[] = [];
+  for (const [id, why] of order) {
+    const test = input.tests.find((each) => each.id === id);
+    if (!test) continue;
+    const gate = gateTest(test, input.cautions, input.allows);
+    if (!gate.allowed) leftOut.push(`${test.name}: ${gate.why}`);
+    else if (!hasKit(test, input.kit)) leftOut.push(`${test.name}: ${test.needs.join(', ')} is not at hand`);
+    else if (id === 'hop_stick' && !mayHop) leftOut.push(`${test.name}: not cleared to hop`);
+    else items.push({ testId: id, why, gate });
+  }
+  return { items, leftOut };
+}
