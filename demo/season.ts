@@ -13,6 +13,8 @@ import { stableUuid } from './stable';
 export interface Who {
   practiceId: string;
   staffId: string;
+  /** Who repeats tests. */
+  secondStaffId: string;
   settings: PracticeSettings;
   firstWeekday: 0 | 1;
   schoolId: string;

@@ -26,7 +26,7 @@ import {
 import { type DemoPerson, demoPeople } from './people';
 import { addSeason, type Who } from './season';
 import { stableUuid } from './stable';
-import { demoSignIn, otherSignIn } from './world-sign-in';
+import { demoSignIn, otherSignIn, secondSignIn } from './world-sign-in';
 
 export const demoSettings: PracticeSettings = {
   massUnit: 'kg',
@@ -70,6 +70,18 @@ function figureFor(test: ScreenTest, percent: number, target: number): number {
   }
   return Math.min(test.stopAt ?? test.max, Math.max(0, Math.round(target * share)));
 }
+
+/** A day on which somebody was tested, and by whom. */
+interface Visit {
+  ago: number;
+  n: number;
+  /** Only these tests; the whole battery when undefined. */
+  tests: readonly string[] | undefined;
+  staffId: string;
+}
+
+/** Tests the second tester repeated. */
+const repeatedTests = ['pelvic_drop_stance', 'side_plank', 'trunk_extensor_hold'];
 
 /** One person's history: form, screens, plan, weeks of logs, proposals. All by the product's own functions. */
 function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string): void {
@@ -169,7 +181,14 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
   }
 
   const trials: Trial[] = [];
-  for (const [n, ago] of person.screens.entries()) {
+  const visits = person.screens.flatMap((ago, n): Visit[] => [
+    { ago, n, tests: undefined, staffId: who.staffId },
+    // After the first of several screens a second tester repeated two tests, to learn how far they can be trusted.
+    ...(n === 0 && person.screens.length > 1 && ago > 5
+      ? [{ ago: ago - 3, n, tests: repeatedTests, staffId: who.secondStaffId }]
+      : []),
+  ]);
+  for (const { ago, n, tests: onlyTests, staffId } of visits) {
     const onDate = addDays(today, -ago);
     const clearance = judgeClearance(who, birthDate, form, agreements, onDate);
     const battery = proposeBattery({
@@ -181,26 +200,30 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
       minutes: 55,
       firstSide: n % 2 === 0 ? 'left' : 'right',
     });
-    const screeningId = stableUuid(`screen ${id} ${n}`);
+    // Repeats draw their own numbers, so that the rest of the world stays as it is.
+    const draw = onlyTests ? mulberry32(`repeat ${id} ${n}`) : random;
+    const items = battery.items.filter((item) => !onlyTests || onlyTests.includes(item.testId));
+    if (items.length === 0) continue;
+    const screeningId = stableUuid(onlyTests ? `repeat ${id} ${n}` : `screen ${id} ${n}`);
     const at = new Date(`${onDate}T10:00:00Z`);
     rows.screenings.push({
       id: screeningId,
       practiceId: who.practiceId,
       athleteId: id,
       onDate,
-      testIds: battery.items.map((item) => item.testId),
+      testIds: items.map((item) => item.testId),
       firstSide: battery.firstSide,
       warmUpDone: true,
       warmUpAt: at,
       trainedLast24h: false,
       footwear: 'trainers',
-      staffId: who.staffId,
+      staffId,
       createdAt: at,
       completedAt: new Date(at.getTime() + 50 * 60_000),
     });
     // Earlier screens were a little lower everywhere, more so where there was most to gain.
     const behind = (person.screens.length - 1 - n) * 9;
-    for (const item of battery.items) {
+    for (const item of items) {
       const test = screenTest(item.testId);
       const target = targetFor(test, screenedPerson(athlete, onDate, events[0])).value;
       for (const side of test.sided ? sides : (['both'] as const)) {
@@ -212,7 +235,8 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
           behind;
         const count = test.trials;
         for (let k = 0; k < count; k += 1) {
-          const percent = has + (random() - 0.5) * 6;
+          // A repeat by another tester differs as much as tests do.
+          const percent = has + (draw() - 0.5) * (onlyTests ? 24 : 6);
           const capped = item.gate.capS;
           const raw = test.kind === 'grade' ? null : figureFor(test, percent, target);
           const level =
@@ -254,6 +278,7 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
             rungId: null,
             readBy: test.kind === 'degrees' ? 'eye' : null,
             traceId: null,
+            stillId: null,
             supersedesId: null,
             reason: null,
           };
@@ -264,6 +289,7 @@ function addPerson(rows: WorldRows, who: Who, person: DemoPerson, today: string)
             practiceId: who.practiceId,
             athleteId: id,
             recordedAt: new Date(recordedAt),
+            staffId,
             faults: row.faults.map((each) => ({ ...each })),
           });
         }
@@ -326,9 +352,19 @@ export function demoWorld(today: string, passwordHashes: { coach: string; other:
     role: 'owner',
     passwordHash: passwordHashes.coach,
   });
+  const secondStaffId = stableUuid('staff Larkmoor second');
+  rows.staff.push({
+    id: secondStaffId,
+    practiceId,
+    email: secondSignIn.email,
+    name: 'Jonna Weir',
+    role: 'assistant',
+    passwordHash: passwordHashes.coach,
+  });
   const who: Who = {
     practiceId,
     staffId,
+    secondStaffId,
     settings: demoSettings,
     firstWeekday: 1,
     schoolId: 'brace',
@@ -356,7 +392,7 @@ export function demoWorld(today: string, passwordHashes: { coach: string; other:
   });
   addPerson(
     rows,
-    { ...who, practiceId: otherId, staffId: otherStaff, schoolId: 'neutral' },
+    { ...who, practiceId: otherId, staffId: otherStaff, secondStaffId: otherStaff, schoolId: 'neutral' },
     {
       given: 'Greer',
       family: 'Minchin',

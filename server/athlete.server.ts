@@ -95,6 +95,7 @@ export function toTrial(row: TrialRow): Trial {
     rungId: row.rungId,
     readBy: row.readBy,
     traceId: row.traceId,
+    stillId: row.stillId,
     supersedesId: row.supersedesId,
     reason: row.reason,
     staffId: row.staffId,

@@ -1,5 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { useCallback, useEffect, useRef, useState } from 'react';
+import type { Landmarks, StillAngle } from '~/core/screen/still';
 import type { TrialInput } from '~/core/screen/trial';
 
 /** A recording as it is sent. */
@@ -11,6 +12,22 @@ export interface TraceEntry {
   source: 'simulated' | 'imported';
   recordedAt: string;
   csv: string;
+}
+
+/** A still as it is sent, with its landmarks in pixels. */
+export interface StillEntry {
+  id: string;
+  athleteId: string;
+  angle: StillAngle;
+  source: 'photo' | 'drawn';
+  landmarks: Landmarks;
+  base64: string;
+}
+
+/** What a trial refers to and goes before it. */
+export interface Recorded {
+  trace?: TraceEntry | undefined;
+  still?: StillEntry | undefined;
 }
 
 /** A screen opened on this device, perhaps while the server is away. */
@@ -26,6 +43,7 @@ export interface OpenedScreening {
 /** What waits on this device to be sent: a recording, a trial to keep, or one to void. */
 export type OutboxEntry =
   | { key: string; at: number; op: 'trace'; trace: TraceEntry }
+  | { key: string; at: number; op: 'still'; still: StillEntry }
   | { key: string; at: number; op: 'open'; screening: OpenedScreening }
   | { key: string; at: number; op: 'close'; screeningId: string }
   | { key: string; at: number; op: 'add'; trial: TrialInput }
@@ -86,7 +104,7 @@ export function useOutbox(onSent: () => void) {
           method: 'POST',
           headers: { 'Content-Type': 'application/json' },
           body: JSON.stringify(first),
-          signal: AbortSignal.timeout(first.op === 'trace' ? 30_000 : 8000),
+          signal: AbortSignal.timeout(first.op === 'trace' || first.op === 'still' ? 30_000 : 8000),
         });
         if (response.ok) {
           await db.delete('entries', first.key);
@@ -139,11 +157,12 @@ export function useOutbox(onSent: () => void) {
     };
   }, [flush]);
 
-  /** Keeps a trial, after the recording it refers to. */
+  /** Keeps a trial, after the recordings it refers to. */
   const keep = useCallback(
-    async (trial: TrialInput, trace?: TraceEntry) => {
+    async (trial: TrialInput, { trace, still }: Recorded = {}) => {
       const at = Date.now();
       if (trace) await put({ key: trace.id, at, op: 'trace', trace });
+      if (still) await put({ key: still.id, at: at + 0.2, op: 'still', still });
       await put({ key: trial.id, at: at + 0.5, op: 'add', trial });
     },
     [put],

@@ -212,6 +212,7 @@ describe('a trial as the station sends it', () => {
       recordedAt: '2026-11-21T10:00:00.000Z',
       rungId: null,
       traceId: null,
+      stillId: null,
       limitDeg: 60,
     });
     expect(trialSchema.parse(sent)).toMatchObject({
@@ -222,7 +223,7 @@ describe('a trial as the station sends it', () => {
     });
   });
   it('from an older device, without parts and readings, is still understood', () => {
-    const { parts, rungId, readBy, traceId, supersedesId, reason, comparable, ...old } = makeTrial(
+    const { parts, rungId, readBy, traceId, stillId, supersedesId, reason, comparable, ...old } = makeTrial(
       'front_plank',
       'both',
       60,

@@ -232,6 +232,7 @@ export function squadTrial(
     rungId: null,
     readBy: null,
     traceId: null,
+    stillId: null,
     supersedesId: null,
     reason: null,
   };

@@ -295,7 +295,7 @@ export function openQuestions(state: StationState): readonly ('figure' | 'grade'
 /** Everything of a trial that its station does not know. */
 export type TrialFrame = Pick<
   TrialInput,
-  'id' | 'screeningId' | 'testId' | 'onDate' | 'capS' | 'recordedAt' | 'rungId' | 'traceId'
+  'id' | 'screeningId' | 'testId' | 'onDate' | 'capS' | 'recordedAt' | 'rungId' | 'traceId' | 'stillId'
 > & {
   /** Degrees a caution leaves for a leg raise. */
   readonly limitDeg: number | undefined;

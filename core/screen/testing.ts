@@ -32,6 +32,7 @@ export function makeTrial(
     rungId: null,
     readBy: null,
     traceId: null,
+    stillId: null,
     supersedesId: null,
     reason: null,
     ...more,

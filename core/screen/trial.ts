@@ -38,6 +38,8 @@ export const trialSchema = z.object({
   readBy: z.enum(readings).nullable().default(null),
   /** The recorded trace of an instrument. */
   traceId: z.uuid().nullable().default(null),
+  /** The still an angle was read from. */
+  stillId: z.uuid().nullable().default(null),
   /** The trial this one corrects, and why; the corrected one stays stored. */
   supersedesId: z.uuid().nullable().default(null),
   reason: z.string().trim().max(300).nullable().default(null),

@@ -43,6 +43,7 @@ ALTER TABLE "trial" ADD COLUMN "parts" jsonb;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "rung_id" text;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "read_by" text;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "trace_id" uuid;--> statement-breakpoint
+ALTER TABLE "trial" ADD COLUMN "still_id" uuid;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "supersedes_id" uuid;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "reason" text;--> statement-breakpoint
 ALTER TABLE "trial" ADD COLUMN "staff_id" uuid;--> statement-breakpoint

@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, getTableColumns, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
 import { db } from '../client.server';
-import { battery, screening, trace, trial } from '../schema';
+import { battery, screening, still, trace, trial } from '../schema';
 
 export type ScreeningRow = typeof screening.$inferSelect;
 export type TrialRow = typeof trial.$inferSelect & { comparable: boolean };
@@ -132,6 +132,37 @@ export async function tracesOf(practiceId: string, athleteId: string): Promise<O
     .limit(50);
 }
 
+export type StillRow = typeof still.$inferSelect;
+
+/** Keeps a still once: `again` when this id was kept before. */
+export async function addStill(row: typeof still.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db
+    .insert(still)
+    .values(row)
+    .onConflictDoNothing({ target: still.id })
+    .returning({ id: still.id });
+  return rows.length > 0 ? 'kept' : 'again';
+}
+
+export async function stillById(practiceId: string, id: string): Promise<StillRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(still)
+    .where(and(eq(still.id, id), eq(still.practiceId, practiceId)));
+  return row;
+}
+
+/** Stills of an athlete without their pixels, the newest first. */
+export async function stillsOf(practiceId: string, athleteId: string): Promise<Omit<StillRow, 'bytes'>[]> {
+  const { bytes: _, ...columns } = getTableColumns(still);
+  return db
+    .select(columns)
+    .from(still)
+    .where(and(eq(still.practiceId, practiceId), eq(still.athleteId, athleteId)))
+    .orderBy(desc(still.createdAt))
+    .limit(50);
+}
+
 export type BatteryRow = typeof battery.$inferSelect;
 
 /** Batteries the practice keeps, by name. */
@@ -152,4 +183,59 @@ export async function saveBattery(row: typeof battery.$inferInsert): Promise<voi
 
 export async function removeBattery(practiceId: string, id: string): Promise<void> {
   await db.delete(battery).where(and(eq(battery.id, id), eq(battery.practiceId, practiceId)));
+}
+
+export type HistoryRow = TrialRow & { correctedBy: string | null };
+
+/** Every trial of an athlete, those undone, corrected and standing alike, the oldest first. */
+export async function trialHistoryOf(practiceId: string, athleteId: string): Promise<HistoryRow[]> {
+  const rows = await db
+    .select({ trial, comparable: screening.warmUpDone, correctedBy: correction.id })
+    .from(trial)
+    .innerJoin(screening, eq(screening.id, trial.screeningId))
+    .leftJoin(correction, and(eq(correction.supersedesId, trial.id), isNull(correction.voidedAt)))
+    .where(and(eq(trial.practiceId, practiceId), eq(trial.athleteId, athleteId)))
+    .orderBy(asc(trial.recordedAt), asc(trial.id));
+  return rows.map((row) => ({ ...row.trial, comparable: row.comparable, correctedBy: row.correctedBy }));
+}
+
+/** Standing trials of one test by everybody of the practice, the oldest first. */
+export async function trialsOfTest(practiceId: string, testId: string): Promise<TrialRow[]> {
+  const rows = await db
+    .select({ trial, comparable: screening.warmUpDone })
+    .from(trial)
+    .innerJoin(screening, eq(screening.id, trial.screeningId))
+    .where(
+      and(eq(trial.practiceId, practiceId), eq(trial.testId, testId), isNull(trial.voidedAt), notCorrected()),
+    )
+    .orderBy(asc(trial.recordedAt));
+  return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
+}
+
+/**
+ * Keeps a correction: a new trial that supersedes an old one. `again` when it was kept before; `stale` when the old one was
+ * corrected or undone meanwhile, or is not this practice's.
+ */
+export async function correctTrial(
+  row: typeof trial.$inferInsert & { supersedesId: string },
+): Promise<'kept' | 'again' | 'stale'> {
+  return db.transaction(async (tx) => {
+    const [known] = await tx.select({ id: trial.id }).from(trial).where(eq(trial.id, row.id));
+    if (known) return 'again';
+    const [old] = await tx
+      .select({ id: trial.id })
+      .from(trial)
+      .where(
+        and(
+          eq(trial.id, row.supersedesId),
+          eq(trial.practiceId, row.practiceId),
+          isNull(trial.voidedAt),
+          notCorrected(),
+        ),
+      )
+      .for('update');
+    if (!old) return 'stale';
+    await tx.insert(trial).values(row);
+    return 'kept';
+  });
 }

@@ -77,6 +77,7 @@ export const trial = pgTable(
     rungId: text(),
     readBy: text({ enum: ['eye', 'goniometer', 'sensor', 'still'] }),
     traceId: uuid(),
+    stillId: uuid(),
     /** The trial this one corrects; the corrected one stays, and is not counted. */
     supersedesId: uuid(),
     reason: text(),

@@ -73,7 +73,7 @@ test('the database is killed during a trial: the trial survives, is said to wait
   await page.getByRole('button', { name: 'Start left side' }).click();
   process.kill(postmaster(), 'SIGKILL');
   await page.getByRole('button', { name: 'Stop: position lost' }).click();
-  await page.getByRole('button', { name: /trunk/i }).click();
+  await page.getByRole('button', { name: 'Trunk', exact: true }).click();
   await page.getByRole('button', { name: 'No pain' }).click();
   await expect(page.getByText(/The server does not answer\. 1 entry is kept on this device/)).toBeVisible();
   await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('on this device');

@@ -54,14 +54,14 @@ export function Clock({
   );
 }
 
-/** Counts a rest down to zero from when it began. */
+/** Counts a rest down to zero, by the steady clock: a changed time of day moves nothing. */
 export function RestClock({ untilMs, onOver }: { untilMs: number; onOver: () => void }) {
   const figure = useRef<HTMLSpanElement>(null);
   const over = useRef(onOver);
   over.current = onOver;
   useEffect(() => {
     const show = () => {
-      const left = Math.max(0, Math.ceil((untilMs - Date.now()) / 1000));
+      const left = Math.max(0, Math.ceil((untilMs - performance.now()) / 1000));
       if (figure.current)
         figure.current.textContent = `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}`;
       if (left === 0) over.current();

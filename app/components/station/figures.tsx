@@ -1,9 +1,18 @@
+import { StillDialog } from '~/app/components/still/still-dialog';
+import type { StillEntry } from '~/app/lib/outbox';
 import type { StationEvent, StationState } from '~/core/screen/station';
+import type { StillAngle } from '~/core/screen/still';
 import { gradeWords } from '~/core/screen/words';
 import { FigureInput } from './figure-input';
 import { DirectionInputs, ExtraFigures, ReadBy } from './part-inputs';
 import { GradeKeys } from './questions';
 import type { StationTest } from './types';
+
+/** The figure beside a grade that an angle of a still is. */
+const stillPart: Readonly<Partial<Record<StillAngle, string>>> = {
+  pelvic_drop: 'drop_deg',
+  trunk_lean: 'sway_deg',
+};
 
 function Kept({ test, state }: { test: StationTest; state: StationState }) {
   if (test.kind === 'grade')
@@ -23,11 +32,14 @@ export function Figures({
   state,
   send,
   asksFigure,
+  onStill,
 }: {
   test: StationTest;
   state: StationState;
   send: (event: StationEvent) => void;
   asksFigure: boolean;
+  /** The still an angle was taken from, to be kept with the trial. */
+  onStill: (still: Omit<StillEntry, 'id' | 'athleteId'>) => void;
 }) {
   const answering = state.phase === 'answers';
   const counted = test.kind !== 'hold' && test.kind !== 'grade';
@@ -50,6 +62,25 @@ export function Figures({
         </div>
       ) : null}
       {test.directions.length > 0 ? <DirectionInputs test={test} state={state} send={send} /> : null}
+      {test.stills.length > 0 && !running ? (
+        <StillDialog
+          angles={test.stills}
+          directions={test.directions}
+          onTake={(taken, directionId) => {
+            const { picture, angle, landmarks } = taken;
+            onStill({ angle, landmarks, source: picture.source, base64: picture.base64 });
+            const value = Math.round(taken.angleDeg * 10) / 10;
+            const part = directionId ?? stillPart[angle];
+            if (
+              test.directions.some((each) => each.id === part) ||
+              test.figures.some((each) => each.id === part)
+            )
+              send({ type: 'part', id: part ?? '', value, readBy: 'still' });
+            else if (test.kind === 'degrees' && angle === test.stills[0])
+              send({ type: 'figure', value, readBy: 'still' });
+          }}
+        />
+      ) : null}
       {test.kind === 'degrees' ? <ReadBy by={state.readBy} send={send} /> : null}
       {test.figures.length > 0 && !running ? <ExtraFigures test={test} state={state} send={send} /> : null}
     </>

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { InstrumentPanel } from '~/app/components/instrument/instrument-panel';
 import { useViewKeys } from '~/app/lib/keys';
-import type { TraceEntry } from '~/app/lib/outbox';
+import type { Recorded, StillEntry, TraceEntry } from '~/app/lib/outbox';
 import type { SideKey } from '~/core/catalogue/qualities';
 import { traceCsv } from '~/core/formats/trace-csv';
 import { elapsedS, openQuestions, readyStation, stepStation, trialOf } from '~/core/screen/station';
@@ -47,7 +47,7 @@ interface PanelProps {
   onRestOver: () => void;
   instrument: InstrumentId | undefined;
   onInstrument: (instrument: InstrumentId | undefined) => void;
-  onKeep: (trial: TrialInput, trace?: TraceEntry) => void;
+  onKeep: (trial: TrialInput, recorded: Recorded) => void;
   onUndoKept: () => void;
   next: StationTest | undefined;
   onNext: () => void;
@@ -88,6 +88,7 @@ export function TrialPanel(props: PanelProps) {
   }, [running]);
 
   const recorded = useRef<Trace | undefined>(undefined);
+  const still = useRef<StillEntry | undefined>(undefined);
   const keepNow = useRef(props.onKeep);
   keepNow.current = props.onKeep;
   const complete = state.phase === 'answers' && open.length === 0;
@@ -117,9 +118,10 @@ export function TrialPanel(props: PanelProps) {
           recordedAt,
           rungId: test.rungId ?? null,
           traceId: trace?.id ?? null,
+          stillId: still.current?.id ?? null,
           limitDeg: test.limitDeg,
         }),
-        trace,
+        { trace, still: still.current },
       );
     }, 350);
     return () => clearTimeout(timer);
@@ -186,8 +188,16 @@ export function TrialPanel(props: PanelProps) {
         test={test}
         rungChoice={<RungChoice test={test} rungId={test.rungId} onRung={props.onRung} />}
       />
-      <div className="mt-5 grid gap-x-10 gap-y-7 lg:grid-cols-[minmax(0,1fr)_19rem]">
-        <div>
+      <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_1fr]">
+        {/* Always in reach: on a phone it stays at the top while the page moves under it. */}
+        <button
+          type="button"
+          onClick={() => send({ type: 'pain_stop', atMs: now() })}
+          className="hatched min-h-14 w-full border-2 border-chalk bg-night px-3 text-night-3 max-lg:sticky max-lg:top-2 max-lg:z-10 lg:col-start-2 lg:row-start-1"
+        >
+          <span className="bg-night px-2 py-1 text-lg font-bold text-chalk">Stop: pain or dizzy</span>
+        </button>
+        <div className="lg:col-start-1 lg:row-span-2 lg:row-start-1">
           <SideKeys
             test={test}
             side={side}
@@ -205,7 +215,15 @@ export function TrialPanel(props: PanelProps) {
           ) : (
             <>
               <Timing test={test} state={state} send={send} readS={readS} quiet={next !== undefined} />
-              <Figures test={test} state={state} send={send} asksFigure={open.includes('figure')} />
+              <Figures
+                test={test}
+                state={state}
+                send={send}
+                asksFigure={open.includes('figure')}
+                onStill={(taken) => {
+                  still.current = { ...taken, id: uuidv7(), athleteId: props.athleteId };
+                }}
+              />
               <InstrumentPanel
                 test={test}
                 athleteId={props.athleteId}
@@ -239,14 +257,7 @@ export function TrialPanel(props: PanelProps) {
             onNext={props.onNext}
           />
         </div>
-        <div className="space-y-6">
-          <button
-            type="button"
-            onClick={() => send({ type: 'pain_stop', atMs: now() })}
-            className="hatched min-h-14 w-full border-2 border-chalk bg-night px-3 text-night-3"
-          >
-            <span className="bg-night px-2 py-1 text-lg font-bold text-chalk">Stop: pain or dizzy</span>
-          </button>
+        <div className="space-y-6 lg:col-start-2 lg:row-start-2">
           <FaultKeys test={test} state={state} armed={armed} onFault={faultBy} />
           <button
             type="button"

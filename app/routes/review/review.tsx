@@ -19,7 +19,12 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const athlete = await requireAthlete(person, params.athleteId);
   const picture = await pictureOf(person, athlete);
   const screened = screenedPerson(athlete, picture.today, picture.event);
-  const changes = review({ trials: picture.trials, person: screened, today: picture.today });
+  const changes = review({
+    trials: picture.trials,
+    person: screened,
+    today: picture.today,
+    trade: picture.trade,
+  });
   const dates = [...new Set(picture.trials.map((trial) => trial.onDate))].sort();
   const firstDay = dates[0];
   const pillarOn = (day: string) => {

@@ -339,6 +339,14 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
           <h3 id="past" className="text-2xl">
             Screens so far
           </h3>
+          <p className="flex flex-wrap gap-x-5">
+            <Link to={`/athletes/${athleteId}/results`} className="py-1.5">
+              Result sheet
+            </Link>
+            <Link to={`/athletes/${athleteId}/recordings`} className="py-1.5">
+              Traces and stills
+            </Link>
+          </p>
           {past.length === 0 ? <p className="mt-2 text-quiet">None yet.</p> : null}
           <ul className="rule-list mt-2">
             {past.map((each) => (

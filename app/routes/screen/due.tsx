@@ -51,7 +51,10 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
     <>
       <div className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">Who is to be screened</h1>
-        <ButtonLink to="/screen/squad">Squad day and clocks</ButtonLink>
+        <p className="flex flex-wrap gap-3">
+          <ButtonLink to="/screen/trust">Trust</ButtonLink>
+          <ButtonLink to="/screen/squad">Squad day and clocks</ButtonLink>
+        </p>
       </div>
       <div className="mt-7 space-y-9">
         {groups.map((group) => (

@@ -1,12 +1,12 @@
 import clsx from 'clsx';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-router';
 import { KeysDialog } from '~/app/components/dialogs';
 import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
 import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
 import { KeysProvider } from '~/app/lib/keys';
-import { type TraceEntry, useOutbox } from '~/app/lib/outbox';
+import { type Recorded, useOutbox } from '~/app/lib/outbox';
 import { who } from '~/app/lib/signed-in.server';
 import { shownTrial, stationTestsFor } from '~/app/lib/station-view.server';
 import { caution } from '~/core/catalogue';
@@ -102,6 +102,9 @@ function shownFrom(trial: TrialInput, test: StationTest | undefined): ShownTrial
   };
 }
 
+/** How often the station looks for trials of other testers. */
+const othersEveryMs = 15_000;
+
 export default function StationView(props: Route.ComponentProps) {
   return (
     <KeysProvider>
@@ -121,6 +124,15 @@ function Station({ loaderData }: Route.ComponentProps) {
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
   const { revalidate } = useRevalidator();
   const outbox = useOutbox(useCallback(() => void revalidate(), [revalidate]));
+  // Another tester may be at work on the same athlete.
+  const idle = outbox.entries.length === 0;
+  useEffect(() => {
+    if (!idle) return;
+    const timer = setInterval(() => {
+      if (document.visibilityState === 'visible' && navigator.onLine) void revalidate();
+    }, othersEveryMs);
+    return () => clearInterval(timer);
+  }, [idle, revalidate]);
   const finishing = useNavigation().state !== 'idle';
 
   const trials = useMemo(() => {
@@ -171,11 +183,11 @@ function Station({ loaderData }: Route.ComponentProps) {
     tests.map((_, i) => (at + 1 + i) % tests.length).find((i) => i !== at && tests[i] && !isDone(tests[i])) ??
     -1;
 
-  const keep = (trial: TrialInput, trace?: TraceEntry) => {
-    void outbox.keep(trial, trace);
+  const keep = (trial: TrialInput, recorded: Recorded) => {
+    void outbox.keep(trial, recorded);
     const here = tests[at];
     if (here) {
-      setRestUntil(Date.now() + here.restS * 1000);
+      setRestUntil(performance.now() + here.restS * 1000);
       // Both sides before moving on: the other side when this one has its trials.
       if (here.sided && countOf(here.id, side) + 1 >= here.trials) {
         const other = otherOf(side as Side);

@@ -4,15 +4,17 @@ import { isIsoDay } from '~/core/body/dates';
 import { sideKeySchema } from '~/core/catalogue/schema';
 import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
+import { pictureLimits } from '~/core/formats/picture';
 import { tableLimits } from '~/core/formats/table';
 import { testOn } from '~/core/screen/by-rung';
+import { stillAngles } from '~/core/screen/still';
 import { trialProblems, trialSchema } from '~/core/screen/trial';
 import { addFlag } from '~/db/queries/clear';
 import { addTrial, screeningById, voidTrial } from '~/db/queries/screen';
 import { clearanceOf, requireAthlete } from '~/server/athlete.server';
+import { keepStill, keepTrace } from '~/server/recordings.server';
 import { closeScreening, openSquadScreening } from '~/server/squad.server';
 import { todayIn } from '~/server/today';
-import { keepTrace } from '~/server/traces.server';
 import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/trials';
 
@@ -31,6 +33,17 @@ const bodySchema = z.discriminatedUnion('op', [
     }),
   }),
   z.object({ op: z.literal('close'), screeningId: z.uuid() }),
+  z.object({
+    op: z.literal('still'),
+    still: z.object({
+      id: z.uuid(),
+      athleteId: z.uuid(),
+      angle: z.enum(stillAngles),
+      source: z.enum(['photo', 'drawn']),
+      landmarks: z.record(z.string().max(30), z.tuple([z.number().finite(), z.number().finite()])),
+      base64: z.string().max(Math.ceil((pictureLimits.bytes * 4) / 3) + 4),
+    }),
+  }),
   z.object({
     op: z.literal('trace'),
     trace: z.object({
@@ -75,6 +88,12 @@ export async function action({ request, context }: Route.ActionArgs): Promise<Re
     const { trace } = body.data;
     const athlete = await requireAthlete(person, trace.athleteId);
     const kept = await keepTrace(person, athlete.id, trace);
+    return kept.ok ? Response.json({ kept: true }) : refuse(422, kept.error);
+  }
+  if (body.data.op === 'still') {
+    const { still } = body.data;
+    const athlete = await requireAthlete(person, still.athleteId);
+    const kept = await keepStill(person, athlete.id, still);
     return kept.ok ? Response.json({ kept: true }) : refuse(422, kept.error);
   }
   const { trial } = body.data;

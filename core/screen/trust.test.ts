@@ -1,0 +1,172 @@
+import fc from 'fast-check';
+import { screenTest } from '~/core/catalogue';
+import { gaussian, mulberry32 } from '~/core/signals/random';
+import { makeTrial } from './testing';
+import {
+  chiSquared,
+  compareTesters,
+  errorByTester,
+  ownPercentiles,
+  type RepeatPair,
+  repeatPairs,
+  studentT975,
+  type TrustTrial,
+  typicalErrorOf,
+  usedResults,
+} from './trust';
+
+const plank = screenTest('front_plank');
+const trial = (
+  athlete: number,
+  onDate: string,
+  value: number,
+  more: Partial<TrustTrial> = {},
+): TrustTrial => ({
+  ...makeTrial('front_plank', 'both', value, {
+    onDate,
+    screeningId: `0190aaaa-0000-7000-8000-${String(athlete).padStart(4, '0')}${onDate.replaceAll('-', '')}`,
+    recordedAt: `${onDate}T10:00:00.000Z`,
+  }),
+  athleteId: `a${athlete}`,
+  staffId: 'fenna',
+  ...more,
+});
+const pairsOf = (trials: TrustTrial[]) => repeatPairs(usedResults(plank, trials));
+
+describe('quantiles', () => {
+  it('are those of the tables', () => {
+    // Chi squared, 0.975 and 0.025: 7 degrees 16.013 and 1.690; 20 degrees 34.170 and 9.591.
+    expect(chiSquared(7, 1.96) / 16.013).toBeCloseTo(1, 2);
+    expect(Math.abs(chiSquared(7, -1.96) - 1.69)).toBeLessThan(0.03);
+    expect(chiSquared(20, 1.96) / 34.17).toBeCloseTo(1, 2);
+    expect(chiSquared(20, -1.96) / 9.591).toBeCloseTo(1, 2);
+    // Student's t, 0.975: 4 degrees 2.776; 9 degrees 2.262; 30 degrees 2.042.
+    expect(studentT975(4)).toBeCloseTo(2.776, 1);
+    expect(studentT975(9)).toBeCloseTo(2.262, 2);
+    expect(studentT975(30)).toBeCloseTo(2.042, 3);
+  });
+});
+
+describe('repeats', () => {
+  it('are the best comparable trials of two screens within a week, each used once', () => {
+    const pairs = pairsOf([
+      trial(1, '2026-11-01', 60),
+      trial(1, '2026-11-01', 70),
+      trial(1, '2026-11-05', 75),
+      trial(1, '2026-11-08', 80),
+      trial(2, '2026-11-01', 60),
+      trial(2, '2026-11-20', 90),
+    ]);
+    expect(pairs).toHaveLength(1);
+    expect(pairs[0]).toMatchObject({ first: { value: 70 }, second: { value: 75 } });
+  });
+  it('leave out what cannot be compared: no warm-up, pain, a cap', () => {
+    for (const more of [{ comparable: false }, { endReason: 'pain' as const }, { endReason: 'cap' as const }])
+      expect(pairsOf([trial(1, '2026-11-01', 60, more), trial(1, '2026-11-03', 60)])).toEqual([]);
+  });
+});
+
+describe('the typical error', () => {
+  const differences = [4, -3, 6, -5, 2, 0, -2, 5];
+  const trials = differences.flatMap((difference, i) => [
+    trial(i, '2026-11-01', 60),
+    trial(i, '2026-11-04', 60 + difference),
+  ]);
+  it('is the SD of the differences over the root of two, with its limits', () => {
+    // Worked by hand: mean 0.875, sum of squares 119 - 8 x 0.875^2 = 112.875, SD 4.0156, TE 2.8394.
+    const estimate = typicalErrorOf(pairsOf(trials));
+    expect(estimate).toMatchObject({ pairs: 8, athletes: 8, shift: 0.875 });
+    expect(estimate?.typicalError).toBeCloseTo(2.8394, 3);
+    // Limits by the table: 2.8394 x sqrt(7/16.013) = 1.877 and x sqrt(7/1.690) = 5.779.
+    expect(Math.abs((estimate?.low ?? 0) - 1.877)).toBeLessThan(0.02);
+    expect(Math.abs((estimate?.high ?? 0) - 5.779)).toBeLessThan(0.06);
+  });
+  it('needs eight athletes', () => {
+    expect(typicalErrorOf(pairsOf(trials.slice(0, 14)))).toBeUndefined();
+  });
+  it('finds the error that was put in, within its own limits nearly always', () => {
+    let inside = 0;
+    for (let seed = 0; seed < 100; seed += 1) {
+      const noise = gaussian(mulberry32(`te ${seed}`));
+      const made = Array.from({ length: 20 }, (_, i) => [
+        trial(i, '2026-11-01', 80 + 5 * noise()),
+        trial(i, '2026-11-04', 80 + 5 * noise()),
+      ]).flat();
+      const estimate = typicalErrorOf(pairsOf(made));
+      if (estimate && estimate.low <= 5 && 5 <= estimate.high) inside += 1;
+    }
+    expect(inside).toBeGreaterThanOrEqual(88);
+  });
+  it('does not change when everybody learns alike', () => {
+    const learnt = trials.map((each) =>
+      each.onDate === '2026-11-04' ? { ...each, value: (each.value ?? 0) + 10 } : each,
+    );
+    expect(typicalErrorOf(pairsOf(learnt))?.typicalError).toBeCloseTo(
+      typicalErrorOf(pairsOf(trials))?.typicalError ?? 0,
+      9,
+    );
+  });
+  it('is told for each tester who took both', () => {
+    const mixed = trials.map((each, i) => ({ ...each, staffId: i < 8 ? 'fenna' : 'jonna' }));
+    expect(errorByTester(pairsOf(mixed)).map((each) => [each.staffId, each.estimate.pairs])).toEqual([
+      ['fenna', 4],
+      ['jonna', 4],
+    ]);
+  });
+});
+
+describe('testers', () => {
+  const between = (bias: number): RepeatPair[] =>
+    pairsOf(
+      Array.from({ length: 10 }, (_, i) => [
+        trial(i, '2026-11-01', 60 + i, { staffId: i % 2 ? 'fenna' : 'jonna' }),
+        trial(i, '2026-11-03', 60 + i + (i % 2 ? bias : -bias) + (i % 3) - 1, {
+          staffId: i % 2 ? 'jonna' : 'fenna',
+        }),
+      ]).flat(),
+    );
+  it('are compared by who reads higher, whoever came first', () => {
+    const [comparison] = compareTesters(between(6));
+    expect(comparison).toMatchObject({ a: 'fenna', b: 'jonna', pairs: 10, differ: true });
+    expect(comparison?.bias).toBeCloseTo(6, 0);
+    expect(compareTesters(between(0))[0]?.differ).toBe(false);
+  });
+  it('need five pairs', () => {
+    expect(compareTesters(between(6).slice(0, 4))).toEqual([]);
+  });
+});
+
+describe('percentiles of the practice', () => {
+  it('need twenty athletes and take the newest of each', () => {
+    const some = Array.from({ length: 21 }, (_, i) => trial(i, '2026-11-01', i));
+    const percentiles = ownPercentiles(plank, usedResults(plank, [...some, trial(20, '2026-11-09', 5)]));
+    expect(percentiles?.athletes).toBe(21);
+    expect(percentiles?.at[50]).toBe(9);
+    expect(ownPercentiles(plank, usedResults(plank, some.slice(0, 19)))).toBeUndefined();
+  });
+  it('count from the worse end when lower is better', () => {
+    const drop = screenTest('pelvic_drop_stance');
+    const some = Array.from({ length: 21 }, (_, i) => ({
+      athleteId: `a${i}`,
+      side: 'left' as const,
+      onDate: '2026-11-01',
+      recordedAt: '',
+      screeningId: '',
+      value: i,
+      staffId: null,
+    }));
+    expect(ownPercentiles(drop, some)?.at).toEqual({ 25: 15, 50: 10, 75: 5 });
+  });
+  it('are in order, whatever the figures', () => {
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 300 }), { minLength: 20, maxLength: 60 }), (values) => {
+        const results = usedResults(
+          plank,
+          values.map((value, i) => trial(i, '2026-11-01', value)),
+        );
+        const at = ownPercentiles(plank, results)?.at;
+        expect(at && at[25] <= at[50] && at[50] <= at[75]).toBe(true);
+      }),
+    );
+  });
+});
