@@ -10,6 +10,9 @@ import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
 import { assess } from '~/core/screen/assess';
 import type { Trial } from '~/core/screen/trial';
+import { analyse } from '~/core/signals/analyse';
+import { seededHolds } from '~/core/signals/seeded';
+import { simulate } from '~/core/signals/simulate';
 import { stableUuid } from '~/demo/stable';
 import { demoWorld } from '~/demo/world';
 import { demoSignIn } from '~/demo/world-sign-in';
@@ -52,6 +55,9 @@ const pages = [
   '/',
   '/athletes',
   '/screen',
+  `/screen/squad?with=${stableUuid('athlete Ysolde Marrick')}&with=${stableUuid('athlete Corin Aldous')}`,
+  `/screen/clocks?test=front_plank&with=${stableUuid('athlete Ysolde Marrick')}`,
+  '/screen/trust',
   '/season',
   '/sessions',
   '/library',
@@ -64,6 +70,8 @@ const pages = [
   ysolde,
   `${ysolde}/clear`,
   `${ysolde}/screen`,
+  `${ysolde}/results`,
+  `${ysolde}/recordings`,
   `${ysolde}/link`,
   `${ysolde}/plan`,
   `${ysolde}/coach`,
@@ -180,6 +188,51 @@ function measureLoadModel(): void {
   say(`scene of one drawing: median ${median(drawn).toFixed(1)} us`);
 }
 
+/** Long traces, and what the loss detection is worth against the planted truth. */
+function measureSignals(): void {
+  const { trace } = simulate({
+    seed: 'bench',
+    instrument: 'pelvis',
+    play: 'hold',
+    seconds: 600,
+    lossS: 540,
+  });
+  for (let i = 0; i < 3; i += 1) analyse(trace, 'hold');
+  const times = Array.from({ length: 15 }, () => {
+    const began = performance.now();
+    analyse(trace, 'hold');
+    return performance.now() - began;
+  });
+  say(
+    `\ntrace of 10 min x 100 Hz x 6 channels: median ${median(times).toFixed(0)} ms, p95 ${p95(times).toFixed(0)} ms (budget < 300 ms)`,
+  );
+  const cases = seededHolds(1200);
+  const errors: Record<string, number[]> = {};
+  let missed = 0;
+  let quiet = 0;
+  let alarms = 0;
+  for (const { trace: held, truth } of cases) {
+    const { t1S } = analyse(held, 'hold').marks;
+    if (truth.lossS === undefined) {
+      quiet += 1;
+      if (t1S !== undefined) alarms += 1;
+    } else if (t1S === undefined) missed += 1;
+    else {
+      errors[held.instrument] ??= [];
+      errors[held.instrument]?.push(Math.abs(t1S - truth.lossS));
+    }
+  }
+  say(
+    `loss detection on ${cases.length} seeded holds: ${missed} missed, ${alarms} false alarms in ${quiet} without a loss`,
+  );
+  for (const [instrument, its] of Object.entries(errors)) {
+    const within = (its.filter((each) => each <= 0.5).length / its.length) * 100;
+    say(
+      `  ${instrument.padEnd(9)} error: median ${median(its).toFixed(2)} s, p95 ${p95(its).toFixed(2)} s, greatest ${Math.max(...its).toFixed(2)} s, ${within.toFixed(1)} % within 0.5 s (budget 95 %), ${its.length} cases`,
+    );
+  }
+}
+
 rmSync('build', { recursive: true, force: true });
 const cold = await start();
 say(`cold start (no cluster, no build) to the first page: ${cold.seconds.toFixed(1)} s (budget < 20 s)`);
@@ -190,3 +243,4 @@ say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
 await warm.stop();
 measureCore();
 measureLoadModel();
+measureSignals();

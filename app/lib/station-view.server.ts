@@ -1,6 +1,6 @@
 import type { ShownTrial, StationRung, StationTest } from '~/app/components/station/types';
 import { fault, faults, ladder } from '~/core/catalogue';
-import { cautionBar, gateTest } from '~/core/clear/gates';
+import { cautionBar, formPosture, gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
 import { kitBar, schoolBar } from '~/core/coach/choose-rung';
 import { rawText, targetText } from '~/core/link/sentence';
@@ -79,7 +79,8 @@ export function stationTestsFor(
         restS: screening.rests[id] ?? test.restS,
         spotter: test.spotter,
         setUp: test.setUp,
-        posture: test.posture,
+        posture: formPosture(test.posture, gate.form),
+        form: gate.form,
         pace: test.pace,
         stages: test.stages,
         directions: directionsOf(test, gate).map((each) => ({

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { cautions, ladders, screenTest, screenTests } from '~/core/catalogue';
-import { cautionBar, exerciseHoldCapS, gateTest, replacementFor } from './gates';
+import { cautionBar, exerciseHoldCapS, formPosture, gateTest, replacementFor } from './gates';
 import { disclaimer, stopSignIds, stopSigns } from './signs';
 
 /** What each caution removes, written out from the practice's safety rules. */
@@ -63,7 +63,7 @@ describe('tests under one caution', () => {
   it('adds the word a tester needs', () => {
     expect(gateTest(screenTest('pelvic_drop_stance'), ['balance_risk']).notes).toEqual(['Stand by a wall.']);
     expect(gateTest(screenTest('leg_lowering_angle'), ['extension_sensitive']).notes).toEqual([
-      'One leg at a time.',
+      'One leg at a time, the other foot stands.',
     ]);
   });
 });
@@ -134,5 +134,17 @@ describe('the words of safety', () => {
     expect(stopSigns.length).toBeGreaterThanOrEqual(14);
     expect(disclaimer).toMatch(/Not medical advice/);
     expect(disclaimer).toMatch(/licensed practitioners come first/);
+  });
+});
+
+describe('easier forms', () => {
+  it('lower one leg at a time where the back dislikes arching, and draw it so', () => {
+    const test = screenTest('leg_lowering_angle');
+    const gate = gateTest(test, ['extension_sensitive']);
+    expect(gate).toMatchObject({ allowed: true, form: 'one_leg' });
+    expect(formPosture(test.posture, gate.form)).toMatchObject({ feet_down: [false, true] });
+    expect(formPosture(test.posture, undefined)).toBe(test.posture);
+    const plank = screenTest('front_plank').posture;
+    expect(formPosture(plank, 'one_leg')).toBe(plank);
   });
 });

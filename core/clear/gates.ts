@@ -1,4 +1,8 @@
+import type { Posture } from '~/core/body/posture';
 import { caution, type Ladder, type Rung, type ScreenTest, screenTest } from '~/core/catalogue';
+
+/** Easier forms: one leg at a time, the other foot stands. */
+export type TestForm = 'one_leg';
 
 /** Tests a caution forbids or limits. Source: the cautions list of the practice's safety rules. */
 interface TestRule {
@@ -11,6 +15,8 @@ interface TestRule {
   readonly notes?: Readonly<Record<string, string>>;
   /** Greatest angle of a leg raise. */
   readonly maxDeg?: Readonly<Record<string, number>>;
+  /** An easier form of a test that stands in for it. */
+  readonly forms?: Readonly<Record<string, TestForm>>;
   /** Directions of a test that are left out. */
   readonly omits?: Readonly<Record<string, readonly string[]>>;
 }
@@ -27,7 +33,8 @@ const rules: Readonly<Record<string, TestRule>> = {
     forbids: ['arch_hold'],
     maxLevel: { heel_tap_level: 3 },
     stopAtS: { trunk_extensor_hold: 60 },
-    notes: { leg_lowering_angle: 'One leg at a time.' },
+    forms: { leg_lowering_angle: 'one_leg' },
+    notes: { leg_lowering_angle: 'One leg at a time, the other foot stands.' },
   },
   osteoporosis: {
     forbids: [
@@ -104,6 +111,7 @@ export interface TestGate {
   readonly capS: number | undefined;
   readonly maxLevel: number | undefined;
   readonly maxDeg: number | undefined;
+  readonly form: TestForm | undefined;
   /** Directions left out. */
   readonly omits: readonly string[];
   readonly notes: readonly string[];
@@ -126,6 +134,7 @@ export function gateTest(
   const caps: number[] = [];
   const levels: number[] = [];
   const degrees: number[] = [];
+  const forms: TestForm[] = [];
   const omits: string[] = [];
   const notes: string[] = [];
   for (const id of cautions) {
@@ -140,6 +149,8 @@ export function gateTest(
     if (level !== undefined) levels.push(level);
     const most = rule.maxDeg?.[test.id];
     if (most !== undefined) degrees.push(most);
+    const form = rule.forms?.[test.id];
+    if (form) forms.push(form);
     omits.push(...(rule.omits?.[test.id] ?? []));
     const note = rule.notes?.[test.id];
     if (note) notes.push(note);
@@ -151,8 +162,20 @@ export function gateTest(
     capS: smallest(caps),
     maxLevel: smallest(levels),
     maxDeg: smallest(degrees),
+    form: forms[0],
     omits: [...new Set(omits)],
     notes,
+  };
+}
+
+/** The shape of a test in its easier form, for the drawing and the load model. */
+export function formPosture(posture: Posture, form: TestForm | undefined): Posture {
+  if (form !== 'one_leg' || posture.archetype !== 'supine_limbs') return posture;
+  return {
+    ...posture,
+    hips_deg: [posture.hips_deg[0], 45],
+    knees_deg: [posture.knees_deg[0], 90],
+    feet_down: [posture.feet_down[0], true],
   };
 }
 

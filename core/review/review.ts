@@ -47,7 +47,11 @@ export function review(input: ReviewInput): Change[] {
     const real = graded ? Math.abs(difference) >= realFrom : Math.abs(difference) > realFrom;
     const up = graded || !test.lowerIsBetter ? difference > 0 : difference < 0;
     const comparable =
-      latest.comparable && previous.comparable && latest.trialIds.length === previous.trialIds.length;
+      latest.comparable &&
+      previous.comparable &&
+      latest.trialIds.length === previous.trialIds.length &&
+      // One leg and both are two tests.
+      latest.parts?.one_leg === previous.parts?.one_leg;
     const verdict = !comparable ? 'not_comparable' : !real ? 'within_error' : up ? 'better' : 'worse';
     return [{ testId: test.id, side: latest.side, first, previous, latest, difference, realFrom, verdict }];
   });

@@ -214,6 +214,7 @@ describe('a trial as the station sends it', () => {
       traceId: null,
       stillId: null,
       limitDeg: 60,
+      form: undefined,
     });
     expect(trialSchema.parse(sent)).toMatchObject({
       side: 'right',

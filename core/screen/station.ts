@@ -1,5 +1,6 @@
 import type { Fault, MeasureKind, SideKey } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
+import type { TestForm } from '~/core/clear/gates';
 import { paceAt, paceEndS } from './pace';
 import type { TrialInput } from './trial';
 import type { EndReason, FeltPlace, Grade, Reading } from './words';
@@ -299,12 +300,16 @@ export type TrialFrame = Pick<
 > & {
   /** Degrees a caution leaves for a leg raise. */
   readonly limitDeg: number | undefined;
+  /** The easier form a caution set. */
+  readonly form: TestForm | undefined;
 };
 
 /** The finished trial of a station, ready to be sent. */
 export function trialOf(state: StationState, frame: TrialFrame): TrialInput {
-  const { limitDeg, ...rest } = frame;
-  const parts = limitDeg === undefined ? state.parts : { ...state.parts, limit: limitDeg };
+  const { limitDeg, form, ...rest } = frame;
+  const parts: Record<string, number> = { ...state.parts };
+  if (limitDeg !== undefined) parts.limit = limitDeg;
+  if (form) parts[form] = 1;
   return {
     ...rest,
     side: state.side,

@@ -77,7 +77,12 @@ function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): stri
     } else if (value < test.min || value > most)
       problems.push(`${test.name}, ${name.toLowerCase()}: ${value} is outside ${test.min} to ${most} °.`);
   }
-  const known = new Set([...directions.map((each) => each.id), ...(test.directions ? ['limit'] : [])]);
+  const known = new Set([
+    ...directions.map((each) => each.id),
+    ...(test.directions ? ['limit'] : []),
+    // How it was done under a caution stands beside the figure, and may stand there after the caution is gone.
+    'one_leg',
+  ]);
   for (const figure of test.figures ?? []) {
     known.add(figure.id);
     const value = parts[figure.id];

@@ -52,11 +52,24 @@ import {
 } from './practice';
 import {
   addScreening,
+  addStill,
+  addTrace,
   addTrial,
+  batteriesOf,
   completeScreening,
+  correctTrial,
+  openScreening,
+  removeBattery,
+  saveBattery,
   screeningById,
   screeningsOf,
+  stillById,
+  stillsOf,
+  traceById,
+  tracesOf,
+  trialHistoryOf,
   trialsOf,
+  trialsOfTest,
   voidTrial,
 } from './screen';
 import { insertWorld } from './world';
@@ -318,6 +331,86 @@ describe('clearance', () => {
   });
 });
 
+describe('recordings and batteries', () => {
+  it('traces and stills are kept once and seen by one practice', async () => {
+    const athleteId = await newAthlete();
+    const common = { practiceId: larkmoor, athleteId, staffId };
+    const trace = {
+      ...common,
+      id: uuidv7(),
+      testId: null,
+      side: 'both' as const,
+      instrument: 'cuff' as const,
+      source: 'imported' as const,
+      seconds: 12,
+      csv: 't_s,cuff [mmHg]',
+      recordedAt: new Date(),
+    };
+    expect([await addTrace(trace), await addTrace(trace)]).toEqual(['kept', 'again']);
+    expect(await traceById(tarnside, trace.id)).toBeUndefined();
+    expect((await traceById(larkmoor, trace.id))?.csv).toBe(trace.csv);
+    expect((await tracesOf(larkmoor, athleteId)).map((row) => Object.keys(row))[0]).not.toContain('csv');
+    const still = {
+      ...common,
+      id: uuidv7(),
+      mime: 'image/png' as const,
+      widthPx: 3,
+      heightPx: 2,
+      bytes: Buffer.from([1, 2, 250]),
+      source: 'photo' as const,
+      angle: 'pelvic_drop' as const,
+      landmarks: { iliac_left: [1, 2] as const },
+    };
+    expect([await addStill(still), await addStill(still)]).toEqual(['kept', 'again']);
+    const read = await stillById(larkmoor, still.id);
+    expect([...(read?.bytes ?? [])]).toEqual([1, 2, 250]);
+    expect(read?.landmarks).toEqual({ iliac_left: [1, 2] });
+    expect(await stillById(tarnside, still.id)).toBeUndefined();
+    expect(await stillsOf(larkmoor, athleteId)).toHaveLength(1);
+  });
+  it('a battery of the same name takes the new tests; another practice cannot take it away', async () => {
+    const keep = (testIds: string[]) =>
+      saveBattery({
+        id: uuidv7(),
+        practiceId: larkmoor,
+        name: 'Monday',
+        testIds,
+        rests: { side_plank: 90 },
+        staffId,
+      });
+    await keep(['side_plank']);
+    await keep(['front_plank', 'side_plank']);
+    const [kept, ...more] = (await batteriesOf(larkmoor)).filter((each) => each.name === 'Monday');
+    expect(more).toEqual([]);
+    expect(kept).toMatchObject({ testIds: ['front_plank', 'side_plank'], rests: { side_plank: 90 } });
+    await removeBattery(tarnside, kept?.id ?? '');
+    expect((await batteriesOf(larkmoor)).some((each) => each.id === kept?.id)).toBe(true);
+    await removeBattery(larkmoor, kept?.id ?? '');
+    expect((await batteriesOf(larkmoor)).some((each) => each.id === kept?.id)).toBe(false);
+  });
+  it('a squad screen gathers its tests under one id, for one athlete', async () => {
+    const athleteId = await newAthlete();
+    const id = uuidv7();
+    const open = (testId: string, who = athleteId) =>
+      openScreening({
+        id,
+        practiceId: larkmoor,
+        athleteId: who,
+        onDate: today,
+        testIds: [testId],
+        firstSide: 'left',
+        warmUpDone: true,
+      });
+    expect([await open('front_plank'), await open('side_plank'), await open('side_plank')]).toEqual([
+      true,
+      true,
+      true,
+    ]);
+    expect((await screeningById(larkmoor, id))?.testIds.sort()).toEqual(['front_plank', 'side_plank']);
+    expect(await open('arch_hold', await newAthlete())).toBe(false);
+  });
+});
+
 describe('trials', () => {
   it('are kept once, voided by undo, and carry whether the warm-up was done', async () => {
     const id = await newAthlete();
@@ -330,6 +423,35 @@ describe('trials', () => {
     expect(await voidTrial(tarnside, row.id)).toBe(false);
     expect(await voidTrial(larkmoor, row.id)).toBe(true);
     expect(await trialsOf(larkmoor, id)).toEqual([]);
+  });
+  it('are corrected by a later one, once: the old one stays in the history and counts no more', async () => {
+    const id = await newAthlete();
+    const screen = await newScreening(id);
+    const old = trialRow(id, screen);
+    await addTrial(old);
+    const better = { ...old, id: uuidv7(), value: 66, supersedesId: old.id, reason: 'video' };
+    expect(await correctTrial({ ...better, practiceId: tarnside })).toBe('stale');
+    expect(await correctTrial(better)).toBe('kept');
+    expect(await correctTrial(better)).toBe('again');
+    expect(await correctTrial({ ...better, id: uuidv7(), value: 70 })).toBe('stale');
+    expect(await trialsOf(larkmoor, id)).toMatchObject([{ id: better.id, value: 66 }]);
+    const history = await trialHistoryOf(larkmoor, id);
+    expect(history.find((row) => row.id === old.id)).toMatchObject({ value: 61, correctedBy: better.id });
+    expect((await trialsOfTest(larkmoor, old.testId)).some((row) => row.id === old.id)).toBe(false);
+    // Taking the correction back lets the old one stand again.
+    await voidTrial(larkmoor, better.id);
+    expect(await trialsOf(larkmoor, id)).toMatchObject([{ id: old.id }]);
+  });
+  it('two corrections at once: one is kept, the other told', async () => {
+    const id = await newAthlete();
+    const old = trialRow(id, await newScreening(id));
+    await addTrial(old);
+    const outcomes = await Promise.all(
+      [62, 63, 64].map((value) =>
+        correctTrial({ ...old, id: uuidv7(), value, supersedesId: old.id, reason: 'seen again' }),
+      ),
+    );
+    expect(outcomes.sort()).toEqual(['kept', 'stale', 'stale']);
   });
   it('belong to a screen that one practice sees and completes once', async () => {
     const id = await newAthlete();

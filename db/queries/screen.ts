@@ -222,19 +222,20 @@ export async function correctTrial(
   return db.transaction(async (tx) => {
     const [known] = await tx.select({ id: trial.id }).from(trial).where(eq(trial.id, row.id));
     if (known) return 'again';
+    // Hold the old trial first; only then does a look for other corrections see those that waited for it.
     const [old] = await tx
       .select({ id: trial.id })
       .from(trial)
       .where(
-        and(
-          eq(trial.id, row.supersedesId),
-          eq(trial.practiceId, row.practiceId),
-          isNull(trial.voidedAt),
-          notCorrected(),
-        ),
+        and(eq(trial.id, row.supersedesId), eq(trial.practiceId, row.practiceId), isNull(trial.voidedAt)),
       )
       .for('update');
     if (!old) return 'stale';
+    const [other] = await tx
+      .select({ id: trial.id })
+      .from(trial)
+      .where(and(eq(trial.supersedesId, row.supersedesId), isNull(trial.voidedAt)));
+    if (other) return 'stale';
     await tx.insert(trial).values(row);
     return 'kept';
   });

@@ -6,6 +6,7 @@ import { addAthlete, clearAthlete, demoAthlete, openStation, plainTrial } from '
 /** An athlete of the other practice; signed in as Larkmoor's coach nothing of it may be seen or changed. */
 const foreign = demoAthlete('Greer Minchin');
 const foreignScreen = stableUuid(`screen ${stableUuid('athlete Greer Minchin')} 0`);
+const today = () => new Date().toISOString().slice(0, 10);
 const nowhere = `/athletes/${uuidv7()}`;
 
 const views = [
@@ -13,6 +14,10 @@ const views = [
   '/edit',
   '/clear',
   '/screen',
+  '/results',
+  '/recordings',
+  `/traces/${uuidv7()}`,
+  `/stills/${uuidv7()}`,
   '/link',
   '/plan',
   '/coach',
@@ -43,6 +48,9 @@ test('every address under another practice’s athlete answers as if it were not
     '/bench/lever',
     '/athletes',
     '/screen',
+    '/screen/squad',
+    '/screen/clocks?test=front_plank',
+    '/screen/trust',
     '/season',
     '/sessions',
     '/palette',
@@ -60,6 +68,81 @@ test('a trial can be neither added to nor taken from another practice', async ({
     data: { op: 'void', trialId: stableUuid(`trial ${foreignScreen} front_plank both 0`) },
   });
   expect(take.status()).toBe(404);
+  const athleteId = foreign.slice(10);
+  const id = uuidv7();
+  for (const data of [
+    {
+      op: 'open',
+      screening: {
+        id,
+        athleteId,
+        testId: 'front_plank',
+        onDate: today(),
+        firstSide: 'left',
+        warmUpDone: true,
+      },
+    },
+    { op: 'close', screeningId: foreignScreen },
+    {
+      op: 'trace',
+      trace: {
+        id,
+        athleteId,
+        testId: null,
+        side: 'both',
+        source: 'imported',
+        recordedAt: new Date().toISOString(),
+        csv: 't_s,cuff [mmHg]\n0,40\n1,40\n',
+      },
+    },
+    {
+      op: 'still',
+      still: { id, athleteId, angle: 'pelvic_drop', source: 'photo', landmarks: {}, base64: '' },
+    },
+  ])
+    expect((await page.request.post('/trials', { data })).status(), data.op).toBe(404);
+  for (const address of [
+    `/traces/${id}.csv`,
+    `/stills/${id}/picture`,
+    `/instruments/cuff/stream?athlete=${athleteId}&seed=x&play=hold&seconds=20`,
+  ])
+    expect((await page.request.get(address)).status(), address).toBe(404);
+  const mine = demoAthlete('Ysolde Marrick').slice(10);
+  expect(
+    (await page.request.get(`/instruments/ear/stream?athlete=${mine}&seed=x&play=hold&seconds=20`)).status(),
+  ).toBe(400);
+});
+
+test('a screen from a squad is opened once, for the day it was done, and not for those a caution bars', async ({
+  page,
+}) => {
+  const { path, id: athleteId } = await addAthlete(page.request);
+  await clearAthlete(page.request, path, ['shoulder_pain']);
+  const open = (more: Record<string, unknown>) =>
+    page.request.post('/trials', {
+      data: {
+        op: 'open',
+        screening: {
+          id: uuidv7(),
+          athleteId,
+          testId: 'hinge_hold',
+          onDate: today(),
+          firstSide: 'left',
+          warmUpDone: true,
+          ...more,
+        },
+      },
+    });
+  const id = uuidv7();
+  expect((await open({ id })).status()).toBe(200);
+  expect((await open({ id })).status()).toBe(200);
+  expect((await open({ testId: 'front_plank' })).status()).toBe(422);
+  expect(await (await open({ onDate: '2020-01-01' })).json()).toMatchObject({
+    error: expect.stringContaining('only those of the last 7 days'),
+  });
+  const other = await addAthlete(page.request);
+  await clearAthlete(page.request, other.path);
+  expect((await open({ id, athleteId: other.id })).status()).toBe(409);
 });
 
 test('a session or event of one athlete cannot be reached through another', async ({ page }) => {

@@ -120,6 +120,7 @@ export function TrialPanel(props: PanelProps) {
           traceId: trace?.id ?? null,
           stillId: still.current?.id ?? null,
           limitDeg: test.limitDeg,
+          form: test.form,
         }),
         { trace, still: still.current },
       );

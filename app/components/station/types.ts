@@ -29,6 +29,8 @@ export interface StationTest {
   directions: { id: string; name: string; target: number; most: number }[];
   /** The angle a caution sets for them. */
   limitDeg: number | undefined;
+  /** The easier form a caution set. */
+  form: 'one_leg' | undefined;
   /** Figures that may be measured beside it. */
   figures: NonNullable<ScreenTest['figures']>;
   instruments: NonNullable<ScreenTest['instruments']>;

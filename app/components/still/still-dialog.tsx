@@ -1,5 +1,7 @@
+import clsx from 'clsx';
 import * as Dialog from 'radix-ui/dialog';
 import { useState } from 'react';
+import { useGymTheme } from '~/app/lib/gym-theme';
 import { prepareDrawn, preparePicture, type ReadyPicture } from '~/app/lib/prepare-picture';
 import { drawnStill } from '~/core/figure/drawn-still';
 import { angleKinds, type Landmarks, readStill, type StillAngle, unplaced } from '~/core/screen/still';
@@ -33,6 +35,7 @@ export function StillDialog({
   directions: readonly { id: string; name: string }[];
   onTake: (still: TakenStill, directionId: string | undefined) => void;
 }) {
+  const gym = useGymTheme();
   const [open, setOpen] = useState(false);
   const [angle, setAngle] = useState<StillAngle>(angles[0] ?? 'pelvic_drop');
   const [direction, setDirection] = useState(directions[0]?.id);
@@ -70,7 +73,7 @@ export function StillDialog({
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
-          className="gym fixed inset-0 z-50 overflow-y-auto bg-night p-4 text-chalk sm:px-8"
+          className={clsx(gym.theme, 'fixed inset-0 z-50 overflow-y-auto bg-night p-4 text-chalk sm:px-8')}
         >
           <div className="flex flex-wrap items-baseline justify-between gap-4">
             <Dialog.Title className="text-3xl">{kind.name} from a still</Dialog.Title>

@@ -6,6 +6,7 @@ import { KeysDialog } from '~/app/components/dialogs';
 import { ClockTile } from '~/app/components/squad/clock-tile';
 import { Reasons } from '~/app/components/squad/reasons';
 import { OutboxLine } from '~/app/components/station/outbox-line';
+import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { useOutbox } from '~/app/lib/outbox';
 import { who } from '~/app/lib/signed-in.server';
@@ -80,6 +81,7 @@ export default function ClocksView(props: Route.ComponentProps) {
 
 function Clocks({ loaderData }: Route.ComponentProps) {
   const { test, today, people, barred, warmUpDone } = loaderData;
+  const gym = useGymTheme();
   const navigate = useNavigate();
   const outbox = useOutbox(useCallback(() => {}, []));
   const athleteOf = useCallback(
@@ -207,7 +209,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
     void navigate('/screen');
   };
   return (
-    <main className="gym min-h-dvh bg-night px-4 pb-10 pt-4 text-chalk sm:px-6">
+    <main className={clsx(gym.theme, 'min-h-dvh bg-night px-4 pb-10 pt-4 text-chalk sm:px-6')}>
       <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-2">
         <div className="max-w-3xl">
           <h1 className="text-3xl">
@@ -228,6 +230,9 @@ function Clocks({ loaderData }: Route.ComponentProps) {
           <Link to="/screen" className="py-2">
             Leave, keep all
           </Link>
+          <button type="button" onClick={gym.toggle} className="py-2 underline">
+            {gym.says}
+          </button>
         </p>
       </div>
       <OutboxLine outbox={outbox} back={`/screen/clocks?test=${test.id}`} />

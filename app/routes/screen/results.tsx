@@ -223,18 +223,18 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
       </header>
       <ul className="rule-list mt-4 border-y border-mortar print:mt-1">
         {tests.map((test) => (
-          <li key={test.key} className="print-plain py-2.5 print:py-0.5">
+          <li key={test.key} className="print-plain py-2.5 print:py-1.5">
             <div className="grid gap-x-6 gap-y-1 lg:grid-cols-[15rem_1fr_15rem] print:grid-cols-[10.5rem_1fr_13.5rem] print:gap-x-3 print:gap-y-0">
               <div>
-                <h3 className="text-lg leading-tight print:text-[10pt]">{test.name}</h3>
-                <p className="figures text-[0.92rem] leading-snug text-quiet print:text-[7.5pt] print:leading-tight">
+                <h3 className="text-lg leading-tight print:text-[11pt]">{test.name}</h3>
+                <p className="figures text-[0.92rem] leading-snug text-quiet print:text-[8.5pt] print:leading-tight">
                   target {test.target} {test.source}; error {test.error}
                 </p>
               </div>
               <div className="self-center print:text-[9pt]">
                 <SideBars bars={test.bars} label={test.name} />
               </div>
-              <p className="figures text-[0.94rem] leading-snug print:text-[7.5pt] print:leading-tight">
+              <p className="figures text-[0.94rem] leading-snug print:text-[8.5pt] print:leading-tight">
                 {test.changes.map((change) => (
                   <span key={change.side} className="block">
                     {change.side === 'both' ? '' : `${change.side} `}

@@ -5,6 +5,7 @@ import { KeysDialog } from '~/app/components/dialogs';
 import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
 import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
+import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider } from '~/app/lib/keys';
 import { type Recorded, useOutbox } from '~/app/lib/outbox';
 import { who } from '~/app/lib/signed-in.server';
@@ -121,6 +122,7 @@ function Station({ loaderData }: Route.ComponentProps) {
     () => loaderData.tests.map((each) => onRung(each, rungs[each.id])),
     [loaderData.tests, rungs],
   );
+  const gym = useGymTheme();
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
   const { revalidate } = useRevalidator();
   const outbox = useOutbox(useCallback(() => void revalidate(), [revalidate]));
@@ -219,13 +221,23 @@ function Station({ loaderData }: Route.ComponentProps) {
   }
   const allDone = tests.every(isDone);
   return (
-    <div className="gym min-h-dvh bg-night text-chalk [--pillar-ground:#17161c] lg:grid lg:grid-cols-[15.5rem_minmax(0,1fr)]">
+    <div
+      className={clsx(
+        gym.theme,
+        'min-h-dvh bg-night text-chalk lg:grid lg:grid-cols-[15.5rem_minmax(0,1fr)]',
+      )}
+    >
       <aside className="border-night-3 lg:sticky lg:top-0 lg:flex lg:h-dvh lg:flex-col lg:overflow-y-auto lg:border-r">
         <div className="flex items-baseline justify-between gap-4 px-4 pt-4 lg:block">
           <h1 className="text-2xl">{name}</h1>
-          <Link to={`/athletes/${athleteId}/screen`} className="py-2 text-[0.95rem]">
-            Leave, keep all
-          </Link>
+          <p className="flex gap-4">
+            <Link to={`/athletes/${athleteId}/screen`} className="py-2 text-[0.95rem]">
+              Leave, keep all
+            </Link>
+            <button type="button" onClick={gym.toggle} className="py-2 text-[0.95rem] underline">
+              {gym.says}
+            </button>
+          </p>
         </div>
         {cautions.length > 0 ? (
           <ul className="px-4 pt-2 text-[0.94rem]">
