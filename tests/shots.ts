@@ -4,6 +4,7 @@
  */
 import { mkdirSync } from 'node:fs';
 import { type Browser, chromium, type Page } from '@playwright/test';
+import { drawnStill } from '../core/figure/drawn-still';
 import { stableUuid } from '../demo/stable';
 import { demoSignIn } from '../demo/world-sign-in';
 import { chromiumArgs } from './e2e/browser';
@@ -43,7 +44,6 @@ const station = async (page: Page) => {
 };
 
 const shots: Shot[] = [
-  { name: 'sign-in', path: '/sign-in' },
   { name: 'today', path: '/' },
   { name: 'athletes', path: '/athletes' },
   { name: 'athlete', path: ysolde, full: true },
@@ -84,6 +84,83 @@ const shots: Shot[] = [
     },
   },
   {
+    name: 'trace',
+    path: '',
+    before: async (page) => {
+      await station(page);
+      await page
+        .getByRole('button', { name: /Bird dog/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Pelvis and trunk sensor' }).click();
+      await page.getByText('A simulated instrument').click();
+      await page.getByLabel('Control is lost').selectOption('6');
+      await page.keyboard.press('Space');
+      await page.waitForTimeout(11_500);
+      await page.keyboard.press('Space');
+      await page.getByText(/First loss at/).waitFor();
+    },
+  },
+  {
+    name: 'still',
+    path: '',
+    before: async (page) => {
+      await station(page);
+      await page
+        .getByRole('button', { name: /Pelvic drop/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Read it from a still' }).click();
+      await page.getByRole('button', { name: 'Use a drawn figure' }).click();
+      await page.getByRole('button', { name: /^Take/ }).waitFor();
+      const drawn = drawnStill('pelvic_drop', 7.5, 3);
+      const box = await page.getByRole('img', { name: 'The still' }).boundingBox();
+      if (!box) return;
+      const marks = [
+        ['iliac_left', /^Iliac point, left/],
+        ['iliac_right', /^Iliac point, right/],
+        ['plumb_top', /^Plumb line, top/],
+        ['plumb_bottom', /^Plumb line, bottom/],
+      ] as const;
+      for (const [id, name] of marks) {
+        const [x, y] = drawn.landmarks[id] ?? [0, 0];
+        const at = await page.getByRole('button', { name }).boundingBox();
+        if (!at) continue;
+        await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
+        await page.mouse.down();
+        await page.mouse.move(box.x + (x / drawn.width) * box.width, box.y + (y / drawn.height) * box.height);
+        await page.mouse.up();
+      }
+    },
+  },
+  {
+    name: 'clocks',
+    path: '',
+    before: async (page) => {
+      const names = [
+        'Corin Aldous',
+        'Tobin Aske',
+        'Sunniva Brede',
+        'Rafferty Dunnock',
+        'Halvard Grise',
+        'Linnea Harrowgate',
+        'Dov Kestle',
+        'Perrin Lowther',
+        'Ysolde Marrick',
+        'Odessa Penhale',
+        'Ingrith Solvane',
+        'Maren Stroud',
+      ];
+      const query = names.map((name) => `with=${of(name).slice(10)}`).join('&');
+      await page.goto(`${base}/screen/clocks?test=side_plank&${query}`);
+      await page.getByRole('button', { name: /Start all/ }).click();
+      await page.waitForTimeout(3300);
+      for (const letter of 'beh') await page.keyboard.press(letter);
+      await page.waitForTimeout(1200);
+    },
+  },
+  { name: 'results', path: `${ysolde}/results` },
+  {
     name: 'link',
     path: `${ysolde}/link`,
     full: true,
@@ -94,7 +171,6 @@ const shots: Shot[] = [
   },
   { name: 'season', path: `${ysolde}/plan` },
   { name: 'week', path: `${ysolde}/coach`, full: true },
-  { name: 'card-phone', path: `${ysolde}/card`, size: phone },
   { name: 'card', path: `${ysolde}/card` },
   {
     name: 'log',
@@ -110,21 +186,18 @@ const shots: Shot[] = [
     },
   },
   { name: 'review', path: `${ysolde}/review` },
-  { name: 'settings', path: '/settings' },
 ];
 
 async function shoot(browser: Browser, out: string, wanted: readonly string[]): Promise<void> {
   const context = await browser.newContext({ viewport: desk });
   const page = await context.newPage();
   await page.goto(`${base}/sign-in`);
-  if (wanted.length === 0 || wanted.includes('sign-in'))
-    await page.screenshot({ path: `${out}/sign-in.png` });
   await page.getByLabel('E-mail').fill(demoSignIn.email);
   await page.getByLabel('Password').fill(demoSignIn.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL(`${base}/`);
   for (const shot of shots) {
-    if (shot.name === 'sign-in' || (wanted.length > 0 && !wanted.includes(shot.name))) continue;
+    if (wanted.length > 0 && !wanted.includes(shot.name)) continue;
     await page.setViewportSize(shot.size ?? desk);
     if (shot.path) await page.goto(base + shot.path);
     await shot.before?.(page);

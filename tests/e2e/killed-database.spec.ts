@@ -65,7 +65,7 @@ test('the database is killed during a trial: the trial survives, is said to wait
   await page.waitForURL(`${url}/`);
   const { path } = await addAthlete(page.request);
   await clearAthlete(page.request, path);
-  const screen = await openStation(page, path, ['front_plank', 'bird_dog_hold']);
+  const screen = await openStation(page, path, ['bird_dog_hold', 'front_plank']);
   // One acknowledged trial before the kill.
   const before = plainTrial(screen, 'front_plank', { value: 71 });
   expect((await page.request.post('/trials', { data: { op: 'add', trial: before } })).status()).toBe(200);
