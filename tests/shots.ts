@@ -41,6 +41,7 @@ const station = async (page: Page) => {
   if (await open.isVisible().catch(() => false)) await open.click();
   else await page.getByRole('button', { name: 'Start screening' }).click();
   await page.waitForURL(/\/screen\/.+/);
+  await page.getByRole('navigation', { name: 'Battery' }).waitFor();
 };
 
 const shots: Shot[] = [
@@ -89,7 +90,7 @@ const shots: Shot[] = [
     before: async (page) => {
       await station(page);
       await page
-        .getByRole('button', { name: /Bird dog/ })
+        .getByRole('button', { name: /Side plank/ })
         .first()
         .click();
       await page.getByRole('button', { name: 'Pelvis and trunk sensor' }).click();
