@@ -50,11 +50,6 @@ const shots: Shot[] = [
   { name: 'athlete', path: ysolde, full: true },
   { name: 'clear', path: `${of('Perrin Lowther')}/clear` },
   { name: 'library', path: `/library?athlete=${ysolde.slice(10)}` },
-  {
-    name: 'ladder',
-    path: `/library/side_plank?athlete=${ysolde.slice(10)}&rung=side_plank_full`,
-    full: true,
-  },
   { name: 'bench', path: `/bench/lever?athlete=${ysolde.slice(10)}&rung=side_plank_full&load=4` },
   { name: 'battery', path: `${of('Odessa Penhale')}/screen` },
   {
