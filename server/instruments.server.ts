@@ -1,5 +1,6 @@
 import type { InstrumentId } from '~/core/signals/instruments';
-import { framesOf, type Plantable, plantedS } from '~/core/signals/plant';
+import { durationS } from '~/core/signals/instruments';
+import { framesOfSecond, type Plantable, plantedS, type SentFrame } from '~/core/signals/plant';
 import { type Play, simulate } from '~/core/signals/simulate';
 
 /**
@@ -34,9 +35,9 @@ export function instrumentStream(asked: StreamAsked, signal: AbortSignal): Respo
     seconds: asked.seconds,
     lossS: asked.loss === 'seeded' ? undefined : asked.loss,
   });
-  const frames = framesOf(trace, asked.faults, seed);
-  let next = frames.findIndex((each) => each.frame.t_ms >= asked.fromMs);
-  if (next < 0) next = frames.length;
+  const seconds = Math.ceil(durationS(trace));
+  let second = Math.floor(asked.fromMs / 1000);
+  let waiting: SentFrame[] = [];
   const encoder = new TextEncoder();
   const begun = performance.now() - asked.fromMs;
   let timer: ReturnType<typeof setInterval> | undefined;
@@ -55,13 +56,19 @@ export function instrumentStream(asked: StreamAsked, signal: AbortSignal): Respo
       timer = setInterval(() => {
         const nowMs = performance.now() - begun;
         if (away(nowMs)) return close();
-        let lines = '';
-        for (let due = frames[next]; due && due.sentMs <= nowMs; due = frames[next]) {
-          lines += `${JSON.stringify(due.frame)}\n`;
-          next += 1;
+        // One second ahead is made, no more: a stream costs what it sends.
+        for (; second < seconds && second * 1000 <= nowMs; second += 1)
+          waiting.push(
+            ...framesOfSecond(trace, asked.faults, seed, second).filter(
+              (each) => each.frame.t_ms >= asked.fromMs,
+            ),
+          );
+        const due = waiting.filter((each) => each.sentMs <= nowMs).sort((a, b) => a.sentMs - b.sentMs);
+        if (due.length > 0) {
+          waiting = waiting.filter((each) => each.sentMs > nowMs);
+          controller.enqueue(encoder.encode(due.map((each) => `${JSON.stringify(each.frame)}\n`).join('')));
         }
-        if (lines) controller.enqueue(encoder.encode(lines));
-        if (next >= frames.length) close();
+        if (second >= seconds && waiting.length === 0) close();
       }, tickMs);
     },
     cancel: stop,

@@ -16,7 +16,16 @@ import {
 } from './steadiness';
 
 /** What was done while the instrument watched. */
-export type Watched = 'hold' | 'breath' | 'gait' | 'push';
+export const watchable = ['hold', 'breath', 'gait', 'push'] as const;
+export type Watched = (typeof watchable)[number];
+
+/** What an instrument can watch, the usual first. */
+export const watchedBy: Readonly<Record<InstrumentId, readonly Watched[]>> = {
+  cuff: ['hold'],
+  pelvis: ['hold', 'gait'],
+  loadcell: ['hold', 'push'],
+  belt: ['breath'],
+};
 
 export interface ChannelReading {
   readonly channel: string;

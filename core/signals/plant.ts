@@ -1,5 +1,5 @@
 import type { Frame } from './frames';
-import { instruments, type Trace } from './instruments';
+import { durationS, instruments, samplesOf, type Trace } from './instruments';
 import { mulberry32 } from './random';
 
 /** Faults of an instrument that can be planted into its stream, to be noticed. */
@@ -24,32 +24,36 @@ export interface SentFrame {
 export const plantedS = { from: 4, to: 7 } as const;
 
 /**
- * The frames of a trace in the order they leave the instrument, with faults planted: one reading in twelve and a burst of
+ * The frames of one second of a trace as they leave the instrument, with faults planted: one reading in twelve and a burst of
  * 0.4 s dropped; readings up to 1.2 s late; silence from second 4 to 7 (the stream ends and must be asked for again); end of
- * range, one frozen value or a wrong unit in the same stretch.
+ * range, one frozen value or a wrong unit in the same stretch. Each second draws its own numbers, so that a stream can begin
+ * anywhere and nothing ahead of it is made.
  */
-export function framesOf(trace: Trace, faults: readonly Plantable[], seed: string): SentFrame[] {
-  const random = mulberry32(`${seed} faults`);
+export function framesOfSecond(
+  trace: Trace,
+  faults: readonly Plantable[],
+  seed: string,
+  second: number,
+): SentFrame[] {
+  const random = mulberry32(`${seed} faults ${second}`);
   const has = (fault: Plantable) => faults.includes(fault);
+  const { rateHz } = trace;
+  const { channels } = instruments[trace.instrument];
   const frames: SentFrame[] = [];
-  const channels = instruments[trace.instrument].channels;
-  const frozen = new Map<string, number>();
-  const n = Math.max(...channels.map((each) => trace.channels[each.id]?.length ?? 0));
-  for (let i = 0; i < n; i += 1) {
-    const t_ms = Math.round((1000 * i) / trace.rateHz);
+  const frozenAt = Math.round(plantedS.from * rateHz);
+  const until = Math.min(samplesOf(trace), Math.round((second + 1) * rateHz));
+  for (let i = Math.round(second * rateHz); i < until; i += 1) {
+    const t_ms = Math.round((1000 * i) / rateHz);
     const inStretch = t_ms >= plantedS.from * 1000 && t_ms < plantedS.to * 1000;
-    if (has('disconnect') && inStretch) continue;
-    if (has('dropouts') && (random() < 1 / 12 || (t_ms >= 5000 && t_ms < 5400))) continue;
+    const dropped = has('dropouts') && (random() < 1 / 12 || (t_ms >= 5000 && t_ms < 5400));
     const lateMs = has('late') && random() < 0.1 ? 300 + 900 * random() : 0;
+    if (dropped || (has('disconnect') && inStretch)) continue;
     for (const channel of channels) {
-      let value = trace.channels[channel.id]?.[i] ?? Number.NaN;
+      const values = trace.channels[channel.id];
+      let value = values?.[has('stuck') && inStretch ? frozenAt : i] ?? Number.NaN;
       if (Number.isNaN(value)) continue;
       let { unit } = channel;
       if (has('saturation') && inStretch) value = channel.max;
-      if (has('stuck') && inStretch) {
-        if (!frozen.has(channel.id)) frozen.set(channel.id, value);
-        value = frozen.get(channel.id) as number;
-      }
       const wrong = wrongUnits[unit];
       if (has('wrong_unit') && wrong && inStretch) {
         unit = wrong.unit;
@@ -58,5 +62,13 @@ export function framesOf(trace: Trace, faults: readonly Plantable[], seed: strin
       frames.push({ sentMs: t_ms + lateMs, frame: { t_ms, channel: channel.id, value, unit } });
     }
   }
-  return frames.sort((a, b) => a.sentMs - b.sentMs);
+  return frames;
+}
+
+/** All frames of a trace in the order they leave the instrument. */
+export function framesOf(trace: Trace, faults: readonly Plantable[], seed: string): SentFrame[] {
+  const seconds = Math.ceil(durationS(trace));
+  return Array.from({ length: seconds }, (_, second) => framesOfSecond(trace, faults, seed, second))
+    .flat()
+    .sort((a, b) => a.sentMs - b.sentMs);
 }

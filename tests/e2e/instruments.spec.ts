@@ -1,20 +1,28 @@
-import { expect, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { traceCsv } from '../../core/formats/trace-csv';
+import { simulate } from '../../core/signals/simulate';
 import { addAthlete, clearAthlete, hydrated, openStation } from './people';
+
+/** A cleared athlete at the station of one test, with an instrument on and what it plays opened. */
+async function watched(page: Page, testId: string, instrument: string) {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await openStation(page, path, [testId]);
+  const panel = page.getByRole('region', { name: 'Instrument' });
+  await panel.getByRole('button', { name: instrument }).click();
+  await panel.getByText('A simulated instrument').click();
+  return { path, panel };
+}
 
 test('a solo screen with the cuff: the trace proposes the contact lost, the tester takes it, the recording stays', async ({
   page,
 }) => {
-  const { path } = await addAthlete(page.request);
-  await clearAthlete(page.request, path);
-  await openStation(page, path, ['dead_bug_breaths']);
-  const panel = page.getByRole('region', { name: 'Instrument' });
-  await panel.getByRole('button', { name: 'Pressure cuff' }).click();
-  await panel.getByText('A simulated instrument').click();
+  const { path, panel } = await watched(page, 'dead_bug_breaths', 'Pressure cuff');
   await panel.getByLabel('Control is lost').selectOption('6');
   await expect(page.getByRole('img', { name: 'Pressure cuff, live trace' })).toBeVisible();
   await page.getByRole('button', { name: 'Start the pace, left side' }).click();
   // Control is lost after 6 s, before the first breath of 7 s is over; the tester sees it a little later.
-  await expect(page.getByText(/1 of 10 breaths/)).toBeVisible({ timeout: 15_000 });
+  await expect(page.getByText(/2 of 10 breaths/)).toBeVisible({ timeout: 30_000 });
   await page.keyboard.press(' ');
   await expect(panel.getByText(/0 paced breaths before the loss at (5.\d|6(.\d)?) s/)).toBeVisible();
   await panel.getByRole('button', { name: 'Take what the trace says' }).click();
@@ -55,12 +63,7 @@ test('a solo screen with the cuff: the trace proposes the contact lost, the test
 test('a hold survives its sensor: it is gone for 3 s, the page says so, the hold is timed and kept', async ({
   page,
 }) => {
-  const { path } = await addAthlete(page.request);
-  await clearAthlete(page.request, path);
-  await openStation(page, path, ['front_plank']);
-  const panel = page.getByRole('region', { name: 'Instrument' });
-  await panel.getByRole('button', { name: 'Pelvis and trunk sensor' }).click();
-  await panel.getByText('A simulated instrument').click();
+  const { panel } = await watched(page, 'front_plank', 'Pelvis and trunk sensor');
   await panel.getByLabel('Control is lost').selectOption('none');
   await panel.getByLabel('The instrument is').selectOption('disconnect');
   await page.getByRole('button', { name: 'Start', exact: true }).click();
@@ -76,12 +79,7 @@ test('a hold survives its sensor: it is gone for 3 s, the page says so, the hold
 });
 
 test('marks of a hold are moved by the arrow keys and taken', async ({ page }) => {
-  const { path } = await addAthlete(page.request);
-  await clearAthlete(page.request, path);
-  await openStation(page, path, ['front_plank']);
-  const panel = page.getByRole('region', { name: 'Instrument' });
-  await panel.getByRole('button', { name: 'Pelvis and trunk sensor' }).click();
-  await panel.getByText('A simulated instrument').click();
+  const { panel } = await watched(page, 'front_plank', 'Pelvis and trunk sensor');
   await panel.getByLabel('Control is lost').selectOption('6');
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await expect(panel.getByText(/The trace: first loss at/)).toBeVisible({ timeout: 15_000 });
@@ -94,4 +92,21 @@ test('marks of a hold are moved by the arrow keys and taken', async ({ page }) =
   await expect(mark).toHaveAttribute('aria-valuenow', String(Math.round((before - 0.2) * 10) / 10));
   await panel.getByRole('button', { name: /^Take \d/ }).click();
   await expect(panel.getByRole('button', { name: 'Taken' })).toBeVisible();
+});
+
+test('a trace of a run that is brought in is read as steps, left against right', async ({ page }) => {
+  const { path } = await addAthlete(page.request);
+  const { trace, truth } = simulate({ seed: 'a run', instrument: 'pelvis', play: 'gait', seconds: 20 });
+  await page.goto(`${path}/recordings`);
+  await page
+    .getByLabel('File')
+    .setInputFiles({ name: 'run.csv', mimeType: 'text/csv', buffer: Buffer.from(traceCsv(trace)) });
+  await page.getByRole('button', { name: 'Bring it in' }).click();
+  await page.getByRole('link', { name: 'Read as steps' }).click();
+  const line = page.getByText(/left \d+\.\d° over \d+, right \d+\.\d° over \d+/);
+  await expect(line).toBeVisible();
+  const [, left, right] =
+    /left (\d+\.\d)° over \d+, right (\d+\.\d)°/.exec((await line.textContent()) ?? '') ?? [];
+  expect(Math.abs(Number(left) - (truth.dropDeg?.left ?? 0))).toBeLessThan(1);
+  expect(Math.abs(Number(right) - (truth.dropDeg?.right ?? 0))).toBeLessThan(1);
 });

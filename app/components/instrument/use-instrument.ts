@@ -27,6 +27,8 @@ export interface Watching {
 export type InstrumentState = 'off' | 'connecting' | 'live' | 'lost';
 
 const againMs = 400;
+/** How long an idle stream lasts before it begins again. */
+const idleS = 60;
 
 /** Reads lines of a response until it ends. */
 async function readLines(body: ReadableStream<Uint8Array>, take: (line: string) => void): Promise<void> {
@@ -68,32 +70,42 @@ export function useInstrument(watching: Watching): {
       return;
     }
     if (over) return;
-    const origin = sinceMs ?? performance.now();
+    let origin = sinceMs ?? performance.now();
     // An undone stop goes on with the same recording.
     if (sinceMs === undefined || recording.current !== sinceMs)
       builder.current = new TraceBuilder(instrument);
     recording.current = sinceMs;
     originMs.current = origin;
-    const mine = builder.current ?? new TraceBuilder(instrument);
+    let mine = builder.current ?? new TraceBuilder(instrument);
     builder.current = mine;
+    const lasts = sinceMs === undefined ? idleS : seconds;
     const controller = new AbortController();
     const { signal } = controller;
     const listen = async () => {
       while (!signal.aborted) {
+        if (performance.now() - origin > lasts * 1000) {
+          if (sinceMs !== undefined) return;
+          // Before the trial it begins again and again, so that it may be waited for.
+          origin = performance.now();
+          originMs.current = origin;
+          mine = new TraceBuilder(instrument);
+          builder.current = mine;
+        }
         const fromMs = Math.max(0, Math.round(performance.now() - origin));
-        if (fromMs > seconds * 1000) return;
         const query = new URLSearchParams({
           athlete: athleteId,
           seed,
           play: sinceMs === undefined ? 'ready' : play,
-          seconds: String(seconds),
+          seconds: String(lasts),
           fromMs: String(fromMs),
           loss: String(loss),
           faults: sinceMs === undefined ? '' : faults,
         });
         try {
           const response = await fetch(`/instruments/${instrument}/stream?${query}`, { signal });
-          if (response.ok && response.body) {
+          // A sign-in that has run out answers with a page, not with readings.
+          const readings = response.headers.get('content-type')?.includes('ndjson') ?? false;
+          if (response.ok && response.body && readings) {
             setState('live');
             await readLines(response.body, (line) => {
               const read = parseFrame(line);
@@ -105,6 +117,7 @@ export function useInstrument(watching: Watching): {
           // A lost network and an ended view look alike here; the loop asks again unless the view has ended.
         }
         if (signal.aborted) return;
+        if (performance.now() - origin > lasts * 1000) continue;
         setState('lost');
         await new Promise((resolve) => setTimeout(resolve, againMs));
       }

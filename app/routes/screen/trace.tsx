@@ -8,13 +8,16 @@ import { useAnalysis } from '~/app/lib/use-analysis';
 import { fault } from '~/core/catalogue';
 import { readTraceCsv } from '~/core/formats/trace-csv';
 import { watchedIn } from '~/core/screen/from-trace';
-import type { Analysis } from '~/core/signals/analyse';
+import { type Analysis, watchedBy } from '~/core/signals/analyse';
 import { instruments, type Trace } from '~/core/signals/instruments';
 import { traceById } from '~/db/queries/screen';
 import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
 import type { Route } from './+types/trace';
 
-export async function loader({ params, context }: Route.LoaderArgs) {
+/** What the recording is read as, in words. */
+const watchedWords = { hold: 'a hold', breath: 'breathing', gait: 'steps', push: 'pushes' } as const;
+
+export async function loader({ params, request, context }: Route.LoaderArgs) {
   const person = who(context);
   const athlete = await requireAthlete(person, params.athleteId);
   const trace = isUuid(params.traceId) ? await traceById(person.practiceId, params.traceId) : undefined;
@@ -31,7 +34,10 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     instrument: instruments[trace.instrument].name,
     side: trace.side === 'both' ? '' : trace.side,
     source: trace.source,
-    watched: watchedIn(trace.testId ?? '', trace.instrument),
+    watched:
+      watchedBy[trace.instrument].find((each) => each === new URL(request.url).searchParams.get('as')) ??
+      watchedIn(trace.testId ?? '', trace.instrument),
+    readable: watchedBy[trace.instrument],
     faults: test?.faults ?? [],
     // What the tester took, beside what the trace says.
     taken:
@@ -106,6 +112,21 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
           Take it out as CSV
         </ButtonLink>
       </div>
+      {loaderData.readable.length > 1 ? (
+        <nav aria-label="Read it as" className="no-print mt-2 flex gap-5">
+          {loaderData.readable.map((each) => (
+            <Link
+              key={each}
+              to={`?as=${each}`}
+              preventScrollReset
+              aria-current={each === watched ? 'true' : undefined}
+              className="py-1.5 aria-[current]:font-bold"
+            >
+              Read as {watchedWords[each]}
+            </Link>
+          ))}
+        </nav>
+      ) : null}
       {error ? <p role="alert">▲ {error}</p> : null}
       {analysis ? (
         <Readings analysis={analysis} names={loaderData.faultNames} />
