@@ -7,6 +7,7 @@ import {
   type Purpose,
   quickMinutes,
   quickRecheck,
+  quickRestS,
   returnBattery,
 } from '~/core/screen/purposes';
 import { targetFor } from '~/core/screen/score';
@@ -108,7 +109,10 @@ export function batteryFor(picture: Picture, asked: BatteryAsked) {
     const gate = gateTest(test, clearance.cautions, clearance.allows);
     if (!gate.allowed) return [];
     const target = targetFor(test, screened, trade.ownTargets[test.id]);
-    const timed = timedTest(test, asked.saved?.rests[test.id]);
+    const timed = timedTest(
+      test,
+      asked.purpose === 'quick' && !asked.saved ? quickRestS(test) : asked.saved?.rests[test.id],
+    );
     return [
       {
         ...timed,

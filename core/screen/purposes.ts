@@ -1,6 +1,7 @@
 import type { QualityId, ScreenTest, Side } from '~/core/catalogue';
 import { gateTest, type TestGate } from '~/core/clear/gates';
-import { hasKit } from './battery';
+import { hasKit, timedTest } from './battery';
+import { timelineOf } from './timeline';
 
 /** Why a battery is done. */
 export const purposes = ['first', 'quick', 'return', 'squad'] as const;
@@ -32,6 +33,15 @@ interface Chosen {
   readonly gate: TestGate;
 }
 
+/** Rest before a test of a re-check: setting up is rest enough for one trial, but not before a maximal hold. */
+export const quickRestS = (test: ScreenTest): number => (test.maximal ? test.restS : 0);
+
+interface Candidate {
+  readonly test: ScreenTest;
+  readonly chosen: Chosen;
+  readonly worth: number;
+}
+
 export const quickTests = 3;
 export const quickMinutes = 5;
 
@@ -59,7 +69,7 @@ export function quickRecheck(
   const candidates = wanted.map(({ quality, name }) =>
     allowed
       .filter(({ test }) => test.feeds.some((feed) => feed.quality === quality))
-      .map(({ test, gate }) => {
+      .map(({ test, gate }): Candidate => {
         const direct = test.feeds[0]?.quality === quality;
         const before = doneBefore.includes(test.id);
         return {
@@ -77,15 +87,21 @@ export function quickRecheck(
       .slice(0, 8),
   );
   let best: { items: Chosen[]; minutes: number; worth: number } = { items: [], minutes: 0, worth: 0 };
-  const search = (at: number, items: readonly Chosen[], minutes: number, worth: number): void => {
-    if (worth > best.worth) best = { items: [...items], minutes, worth };
+  const search = (at: number, picked: readonly Candidate[], minutes: number, worth: number): void => {
+    if (worth > best.worth) best = { items: picked.map((each) => each.chosen), minutes, worth };
     if (at === candidates.length) return;
     for (const each of candidates[at] ?? []) {
-      const total = minutes + oneTrialMinutes(each.test);
-      if (total > quickMinutes + 1e-9 || items.some((item) => item.testId === each.test.id)) continue;
-      search(at + 1, [...items, each.chosen], total, worth + each.worth);
+      if (picked.some((one) => one.test === each.test)) continue;
+      // Easy before hard; rests that no other test fills count.
+      const more = [...picked, each].sort((a, b) => a.test.stage - b.test.stage);
+      const timed = more.map(({ test }) => ({
+        ...timedTest(test, quickRestS(test)),
+        minutes: oneTrialMinutes(test),
+      }));
+      const total = timelineOf(timed, 0).steps.at(-1)?.endMin ?? 0;
+      if (total <= quickMinutes + 1e-9) search(at + 1, more, total, worth + each.worth);
     }
-    search(at + 1, items, minutes, worth);
+    search(at + 1, picked, minutes, worth);
   };
   search(0, [], 0, 0);
   return { items: best.items, minutes: best.minutes };

@@ -24,8 +24,9 @@ test('a battery is put in order, given its rests, kept under a name and taken ag
   // A longer rest than anything fills makes the whole longer, and the wait is said.
   const minutes = async () => Number(/(\d+) min/.exec((await heading.textContent()) ?? '')?.[1]);
   const before = await minutes();
-  await tests.last().getByLabel('Rest before').fill('900');
-  await expect(tests.last()).toContainText('wait');
+  for (let i = Math.max(1, count - 4); i < count; i += 1)
+    await tests.nth(i).getByLabel('Rest before').fill('900');
+  await expect(page.getByText(/, wait \d+:\d\d/).first()).toBeVisible();
   expect(await minutes()).toBeGreaterThan(before);
 
   // Easy before hard: a late breathing test is said to be out of order.
@@ -80,7 +81,8 @@ test('a third maximal hold of a day on one quality is refused, with what is left
     await page.request.post('/trials', { data: { op: 'add', trial: plainTrial(screen, testId) } });
   await page.goto(`${path}/screen`);
   await hydrated(page);
-  await expect(page.getByLabel('Leave Back extensor hold out')).toBeVisible();
+  const add = page.getByRole('button', { name: 'Add Back extensor hold' });
+  if (await add.isVisible()) await add.click();
   await page.getByRole('button', { name: 'Start screening' }).click();
   await expect(page.getByRole('alert')).toContainText(
     /maximal holds load back wall in one day.*For another day: .*Back extensor hold/,
@@ -92,7 +94,7 @@ test('a target for some athletes only reaches those it is for', async ({ page })
   await hydrated(page);
   const row = page.locator('#suitcase_hold');
   await row.getByText('Words, stop rule, our own target').click();
-  await row.getByLabel('New target, s').fill('72');
+  await row.getByLabel('New target, s', { exact: true }).fill('72');
   await row.getByLabel('New target, sex').selectOption('female');
   await row.getByLabel('New target, from age').fill('30');
   await row.getByLabel('New target, to age').fill('40');
