@@ -4,13 +4,13 @@ import { qualitySideName, targetText } from '~/core/link/sentence';
 import { hasKit, proposeBattery, timedTest } from '~/core/screen/battery';
 import {
   oneTrialMinutes,
-  type Purpose,
   quickMinutes,
   quickRecheck,
   quickRestS,
   returnBattery,
 } from '~/core/screen/purposes';
 import { targetFor } from '~/core/screen/score';
+import type { Purpose } from '~/core/screen/words';
 import type { BatteryRow } from '~/db/queries/screen';
 import { type Picture, screenedPerson } from './athlete.server';
 

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { instrumentIds } from '~/core/signals/instruments';
 import { simulate } from '~/core/signals/simulate';
-import { readTraceCsv, traceCsv, traceText } from './trace-csv';
+import { readTraceCsv, traceText } from './trace-csv';
+import { traceCsv } from './trace-writer';
 
 describe('traces as CSV', () => {
   it('written and read again are the same, on every instrument, gaps too', () => {

@@ -1,30 +1,12 @@
 import { parseDecimal } from '~/core/body/units';
 import { longestS } from '~/core/signals/frames';
-import { durationS, instrumentIds, instruments, samplesOf, type Trace } from '~/core/signals/instruments';
+import { durationS, instrumentIds, instruments, type Trace } from '~/core/signals/instruments';
 import { readTable } from './table';
 
 /**
  * Traces as CSV: a header `t_s,<channel> [<unit>],...`, one line a sample, an empty cell for a missing reading. Times in
  * seconds from the start of the recording.
  */
-
-const columnOf = (id: string, unit: string) => `${id} [${unit}]`;
-
-/** A trace as CSV text. Reading it again gives the same trace. */
-export function traceCsv(trace: Trace): string {
-  const channels = instruments[trace.instrument].channels.filter((each) => trace.channels[each.id]);
-  const lines = [['t_s', ...channels.map((each) => columnOf(each.id, each.unit))].join(',')];
-  const n = samplesOf(trace);
-  for (let i = 0; i < n; i += 1) {
-    let row = String(Math.round((i / trace.rateHz) * 1000) / 1000);
-    for (const { id } of channels) {
-      const value = trace.channels[id]?.[i] ?? Number.NaN;
-      row += Number.isNaN(value) ? ',' : `,${value}`;
-    }
-    lines.push(row);
-  }
-  return `${lines.join('\n')}\n`;
-}
 
 export type TraceRead =
   | { readonly ok: true; readonly trace: Trace }

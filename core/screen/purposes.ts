@@ -3,17 +3,6 @@ import { gateTest, type TestGate } from '~/core/clear/gates';
 import { hasKit, timedTest } from './battery';
 import { timelineOf } from './timeline';
 
-/** Why a battery is done. */
-export const purposes = ['first', 'quick', 'return', 'squad'] as const;
-export type Purpose = (typeof purposes)[number];
-
-export const purposeWords: Readonly<Record<Purpose, string>> = {
-  first: 'Full screen',
-  quick: 'Quick re-check',
-  return: 'Return after a leg injury',
-  squad: 'Squad day',
-};
-
 /** The side that starts: the other one than last time; without a last time, by the athlete, so that half start left. */
 export function startingSide(last: Side | undefined, athleteId: string): Side {
   if (last) return last === 'left' ? 'right' : 'left';

@@ -22,3 +22,14 @@ export type EndReason = (typeof endReasons)[number];
 
 /** Score of the grade words, the same everywhere. */
 export const gradeScores: Readonly<Record<Grade, number>> = { owned: 100, cued: 70, faulted: 35, not_yet: 0 };
+
+/** Why a battery is done. */
+export const purposes = ['first', 'quick', 'return', 'squad'] as const;
+export type Purpose = (typeof purposes)[number];
+
+export const purposeWords: Readonly<Record<Purpose, string>> = {
+  first: 'Full screen',
+  quick: 'Quick re-check',
+  return: 'Return after a leg injury',
+  squad: 'Squad day',
+};

@@ -80,6 +80,16 @@ export function faultOf(excursion: Excursion, testFaults: readonly string[] = []
   return other && testFaults.length > 0 && !testFaults.includes(name) ? other : name;
 }
 
+/** The largest size in a stretch. */
+function greatestOf(values: Float64Array): number {
+  let most = 0;
+  for (let i = 0; i < values.length; i += 1) {
+    const size = Math.abs(values[i] as number);
+    if (size > most) most = size;
+  }
+  return most;
+}
+
 /** The pairs of channels whose sway is read, the trunk's first. */
 const swayPair = ['trunk_tilt', 'trunk_drop'] as const;
 
@@ -113,7 +123,7 @@ export function analyse(raw: Trace, watched: Watched, testFaults: readonly strin
       channel: id,
       baseline: loss.baseline.value,
       driftPerMin: loss.baseline.driftPerMin,
-      greatest: settled.reduce((most, each) => Math.max(most, Math.abs(each)), 0),
+      greatest: greatestOf(settled),
       steadiness: tremble.rms,
       fatiguePerMin: tremble.perMin,
     };

@@ -232,11 +232,11 @@ export function cleanTrace(trace: Trace): { trace: Trace; faults: TraceFault[] }
   return { trace: { ...trace, channels }, faults };
 }
 
-/** Is sample i in the same run (gap, end of range, one value) as the one before? */
-function sameRun(values: Float64Array, i: number, channel: Channel): boolean {
+/** Is sample i in the same run (gap, end of range, one value) as the one before? No closure: it is asked of every sample. */
+function sameRun(values: Float64Array, i: number, { min, max }: Channel): boolean {
   const here = values[i] as number;
   const before = values[i - 1] as number;
+  if (here === before) return true;
   if (Number.isNaN(here) || Number.isNaN(before)) return Number.isNaN(here) && Number.isNaN(before);
-  const out = (value: number) => value >= channel.max || value <= channel.min;
-  return out(here) || out(before) ? out(here) && out(before) : here === before;
+  return (here >= max || here <= min) && (before >= max || before <= min);
 }

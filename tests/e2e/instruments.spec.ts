@@ -1,5 +1,5 @@
 import { expect, type Page, test } from '@playwright/test';
-import { traceCsv } from '../../core/formats/trace-csv';
+import { traceCsv } from '../../core/formats/trace-writer';
 import { simulate } from '../../core/signals/simulate';
 import { addAthlete, clearAthlete, hydrated, openStation } from './people';
 

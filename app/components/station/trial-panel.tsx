@@ -5,7 +5,7 @@ import { InstrumentPanel } from '~/app/components/instrument/instrument-panel';
 import { useViewKeys } from '~/app/lib/keys';
 import type { Recorded, StillEntry, TraceEntry } from '~/app/lib/outbox';
 import type { SideKey } from '~/core/catalogue/qualities';
-import { traceCsv } from '~/core/formats/trace-csv';
+import { traceCsv } from '~/core/formats/trace-writer';
 import { elapsedS, openQuestions, readyStation, stepStation, trialOf } from '~/core/screen/station';
 import type { TrialInput } from '~/core/screen/trial';
 import { feltPlaces, grades } from '~/core/screen/words';
