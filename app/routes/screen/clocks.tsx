@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { Link, redirect, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
-import { KeysDialog } from '~/app/components/dialogs';
+import { KeysDialog } from '~/app/components/keys-dialog';
 import { ClockTile } from '~/app/components/squad/clock-tile';
 import { Reasons } from '~/app/components/squad/reasons';
 import { OutboxLine } from '~/app/components/station/outbox-line';

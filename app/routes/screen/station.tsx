@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-router';
-import { KeysDialog } from '~/app/components/dialogs';
+import { KeysDialog } from '~/app/components/keys-dialog';
 import { OutboxLine } from '~/app/components/station/outbox-line';
 import { TrialPanel } from '~/app/components/station/trial-panel';
 import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
