@@ -2,13 +2,7 @@ import { discipline, equipment, quality, type Side } from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
 import { qualitySideName, targetText } from '~/core/link/sentence';
 import { hasKit, proposeBattery, timedTest } from '~/core/screen/battery';
-import {
-  oneTrialMinutes,
-  quickMinutes,
-  quickRecheck,
-  quickRestS,
-  returnBattery,
-} from '~/core/screen/purposes';
+import { oneTrialMinutes, quickRecheck, quickRestS, returnBattery } from '~/core/screen/purposes';
 import { targetFor } from '~/core/screen/score';
 import type { Purpose } from '~/core/screen/words';
 import type { BatteryRow } from '~/db/queries/screen';
@@ -137,5 +131,5 @@ export function batteryFor(picture: Picture, asked: BatteryAsked) {
       },
     ];
   });
-  return { order: items.map((item) => item.testId), tests, leftOut, uncovered, quickMinutes };
+  return { order: items.map((item) => item.testId), tests, leftOut, uncovered };
 }

@@ -1,5 +1,4 @@
-import type { InstrumentId } from '~/core/signals/instruments';
-import { durationS } from '~/core/signals/instruments';
+import { durationS, type InstrumentId } from '~/core/signals/instruments';
 import { framesOfSecond, type Plantable, plantedS, type SentFrame } from '~/core/signals/plant';
 import { type Play, simulate } from '~/core/signals/simulate';
 

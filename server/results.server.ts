@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { parseDecimal } from '~/core/body/units';
 import { gateTest } from '~/core/clear/gates';
 import { testOn } from '~/core/screen/by-rung';
 import { meanOfParts, trialProblems, trialSchema } from '~/core/screen/trial';
@@ -34,8 +35,8 @@ export async function correct(who: SignedIn, picture: Picture, form: FormData): 
   const old = rows.find((row) => row.id === asked.trialId);
   if (!old || !trade.hasTest(old.testId)) return refuse({ form: 'This trial is not here.' });
   const test = testOn(trade.test(old.testId), trade, old.rungId);
-  const number = asked.value === '' ? null : Number(asked.value.replace(',', '.'));
-  if (number !== null && !Number.isFinite(number)) return refuse({ value: 'Enter a number.' });
+  const number = asked.value === '' ? null : parseDecimal(asked.value);
+  if (number === undefined) return refuse({ value: 'Enter a number.' });
   const out = asked.intent === 'take-out';
   const { comparable: _, ...before } = toTrial(old);
   const parts =

@@ -64,7 +64,6 @@ function readTargets(form: FormData): unknown[] {
         ...(at('to') ? { ageTo: number(form, `t${i}to`) } : {}),
         ...(at('sport') ? { sport: at('sport') } : {}),
         ...(at('level') ? { level: at('level') } : {}),
-        ...(at('note') ? { note: at('note') } : {}),
       },
     ];
   });

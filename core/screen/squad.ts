@@ -1,7 +1,7 @@
 import type { Side, SideKey } from '~/core/catalogue';
 import type { SeenFault } from './station';
 import type { TrialInput } from './trial';
-import type { EndReason, FeltPlace } from './words';
+import { bareTrial, type EndReason, type FeltPlace } from './words';
 
 /**
  * Many clocks of one test, as a pure step from state and event to the next state. Times are milliseconds of the caller's
@@ -228,13 +228,7 @@ export function squadTrial(
     painRegion: (clock.painRegion ?? null) as TrialInput['painRegion'],
     endReason: clock.endReason ?? 'done',
     capS: clock.capS ?? null,
-    parts: null,
-    rungId: null,
-    readBy: null,
-    traceId: null,
-    stillId: null,
-    supersedesId: null,
-    reason: null,
+    ...bareTrial,
   };
 }
 

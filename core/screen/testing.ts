@@ -1,5 +1,6 @@
 import type { SideKey } from '~/core/catalogue';
 import type { Trial } from './trial';
+import { bareTrial } from './words';
 
 let made = 0;
 
@@ -28,13 +29,7 @@ export function makeTrial(
     capS: null,
     recordedAt: '2026-11-20T10:00:00.000Z',
     comparable: true,
-    parts: null,
-    rungId: null,
-    readBy: null,
-    traceId: null,
-    stillId: null,
-    supersedesId: null,
-    reason: null,
+    ...bareTrial,
     ...more,
   };
 }

@@ -33,3 +33,14 @@ export const purposeWords: Readonly<Record<Purpose, string>> = {
   return: 'Return after a leg injury',
   squad: 'Squad day',
 };
+
+/** What a trial holds when nothing was measured, read or recorded beside it and it corrects nothing. */
+export const bareTrial = {
+  parts: null,
+  rungId: null,
+  readBy: null,
+  traceId: null,
+  stillId: null,
+  supersedesId: null,
+  reason: null,
+} as const;

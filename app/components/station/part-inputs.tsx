@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { parseDecimal } from '~/core/body/units';
 import type { StationEvent, StationState } from '~/core/screen/station';
 import { type Reading, readings } from '~/core/screen/words';
 import type { StationTest } from './types';
@@ -22,9 +23,9 @@ function PartField({
   onValue: (value: number | undefined) => void;
 }) {
   const [draft, setDraft] = useState(value === undefined ? '' : String(value));
-  const number = Number(draft.replace(',', '.'));
+  const number = parseDecimal(draft);
   const empty = draft.trim() === '';
-  const valid = empty || (Number.isFinite(number) && number >= field.min && number <= field.max);
+  const valid = empty || (number !== undefined && number >= field.min && number <= field.max);
   const id = `part-${field.id}`;
   return (
     <div className="self-end">
@@ -40,7 +41,7 @@ function PartField({
         aria-describedby={valid ? undefined : `${id}-wrong`}
         onChange={(event) => setDraft(event.target.value)}
         onBlur={() => {
-          if (valid && (empty ? undefined : number) !== value) onValue(empty ? undefined : number);
+          if (valid && number !== value) onValue(number);
         }}
         onKeyDown={(event) => {
           if (event.key === 'Enter') event.currentTarget.blur();
