@@ -8,7 +8,7 @@ import {
   ServerRouter,
 } from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
-import { nonceContext } from '~/server/context';
+import { nonceContext } from '~/server/principal/context';
 
 /** Errors the page itself shows (404, refused) are not logged again; a database that is away is one line. */
 export function handleError(error: unknown, { request }: { request: Request }): void {

@@ -8,7 +8,7 @@ import {
   useRouteError,
   useRouteLoaderData,
 } from 'react-router';
-import { nonceContext } from '~/server/context';
+import { nonceContext } from '~/server/principal/context';
 import type { Route } from './+types/root';
 import { ErrorPage } from './components/error-page';
 import './styles/app.css';

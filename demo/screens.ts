@@ -7,14 +7,14 @@ import {
   screenTests,
   sides,
 } from '~/core/catalogue';
-import { proposeBattery } from '~/core/screen/battery';
-import { targetFor } from '~/core/screen/score';
-import { meanOfParts, type Trial, workingSide } from '~/core/screen/trial';
-import type { Grade } from '~/core/screen/words';
+import { targetFor } from '~/core/screen/assess/score';
+import { proposeBattery } from '~/core/screen/battery/battery';
+import { meanOfParts, type Trial, workingSide } from '~/core/screen/trial/trial';
+import type { Grade } from '~/core/screen/trial/words';
 import { mulberry32 } from '~/core/signals/random';
 import type { AthleteRow } from '~/db/queries/athletes';
 import type { WorldRows } from '~/db/queries/world';
-import { type judgeClearance, screenedPerson } from '~/server/athlete.server';
+import { type judgeClearance, screenedPerson } from '~/server/views/standing.server';
 import type { DemoPerson } from './people';
 import type { Who } from './season';
 import { stableUuid } from './stable';

@@ -4,8 +4,8 @@ import { progress, type SetRecord } from '~/core/coach/progress';
 import type { SignedIn } from '~/db/queries/practice';
 import type { WorldRows } from '~/db/queries/world';
 import type { PracticeSettings } from '~/db/schema';
-import type { Picture } from '~/server/athlete.server';
 import { makeSeason, makeWeek, rungContext, seasonRows, sessionRows, toPlanWeek } from '~/server/plan.server';
+import type { Picture } from '~/server/views/standing.server';
 import type { DemoPerson } from './people';
 import { stableUuid } from './stable';
 

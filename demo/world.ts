@@ -4,7 +4,7 @@ import { mulberry32 } from '~/core/signals/random';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
 import { emptyWorld, type WorldRows } from '~/db/queries/world';
 import type { PracticeSettings } from '~/db/schema';
-import { assembleView, judgeClearance, type Picture, pillarCells } from '~/server/athlete.server';
+import { assembleView, judgeClearance, type Picture, pillarCells } from '~/server/views/standing.server';
 import { type DemoPerson, demoPeople } from './people';
 import { addScreens } from './screens';
 import { addSeason, type Who } from './season';

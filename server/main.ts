@@ -8,7 +8,7 @@ import pino from 'pino';
 import { RouterContextProvider, type ServerBuild } from 'react-router';
 import { closePool, ping, traced } from '~/db/client.server';
 import { demoSignIn } from '~/demo/world-sign-in';
-import { nonceContext, requestAddressContext } from './context';
+import { nonceContext, requestAddressContext } from './principal/context';
 
 const log = pino({ level: process.env.PILLAR_LOG ?? 'warn' });
 const port = Number(process.env.PORT ?? 3100);

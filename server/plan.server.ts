@@ -23,8 +23,8 @@ import {
   type PlanWeekRow,
 } from '~/db/queries/plan';
 import type { SignedIn } from '~/db/queries/practice';
-import { linkSettings, type Picture, pictureOf, pillarCells } from './athlete.server';
-import { tradeFor } from './trade.server';
+import { tradeFor } from './principal/trade.server';
+import { linkSettings, type Picture, pictureOf, pillarCells } from './views/standing.server';
 
 /** The school an athlete works by: their own, else the practice's. */
 export const schoolOf = (who: Pick<SignedIn, 'schoolId'>, athlete: Pick<AthleteRow, 'schoolId'>): string =>

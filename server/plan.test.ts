@@ -3,10 +3,9 @@ import { ladderOf } from '~/core/catalogue';
 import { noEdits } from '~/core/catalogue/edits';
 import { shippedTrade } from '~/core/catalogue/trade';
 import type { Clearance } from '~/core/clear/clear';
-import { makeTrial } from '~/core/screen/testing';
+import { makeTrial } from '~/core/screen/trial/testing';
 import type { AthleteRow } from '~/db/queries/athletes';
 import { demoSettings } from '~/demo/world';
-import { assembleView, isUuid, judgeClearance, mainEvent, pillarCells } from './athlete.server';
 import {
   doseHistory,
   type LogWithSets,
@@ -18,6 +17,7 @@ import {
   sessionRows,
   toOutcome,
 } from './plan.server';
+import { assembleView, isUuid, judgeClearance, mainEvent, pillarCells } from './views/standing.server';
 
 const today = '2026-11-25';
 const who = {

@@ -4,8 +4,8 @@ import { practiceCount, sweepAuth } from '~/db/queries/practice';
 import { insertWorld } from '~/db/queries/world';
 import { demoWorld } from '~/demo/world';
 import { demoSignIn, otherSignIn } from '~/demo/world-sign-in';
-import { hashPassword } from './auth.server';
-import { todayIn } from './today';
+import { hashPassword } from './principal/sign-in.server';
+import { todayIn } from './principal/today';
 
 /** Brings the database up to date and fills it with the demo world when it is empty; --fresh empties it first. */
 async function main(): Promise<void> {

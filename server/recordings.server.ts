@@ -1,6 +1,6 @@
 import { readPicture } from '~/core/formats/picture';
 import { readTraceCsv } from '~/core/formats/trace-csv';
-import type { Landmarks, StillAngle } from '~/core/screen/still';
+import type { Landmarks, StillAngle } from '~/core/screen/still/still';
 import { durationS } from '~/core/signals/instruments';
 import type { SignedIn } from '~/db/queries/practice';
 import { addStill, addTrace } from '~/db/queries/screen';

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { parseDecimal } from '~/core/body/units';
 import { gateTest } from '~/core/clear/gates';
-import { testOn } from '~/core/screen/by-rung';
-import { meanOfParts, trialProblems, trialSchema } from '~/core/screen/trial';
-import { grades } from '~/core/screen/words';
+import { testOn } from '~/core/screen/trial/by-rung';
+import { meanOfParts, trialProblems, trialSchema } from '~/core/screen/trial/trial';
+import { grades } from '~/core/screen/trial/words';
 import type { SignedIn } from '~/db/queries/practice';
 import { correctTrial, trialHistoryOf } from '~/db/queries/screen';
-import { type Picture, toTrial } from './athlete.server';
+import { type Picture, toTrial } from './views/standing.server';
 
 const askedSchema = z.object({
   id: z.uuid(),

@@ -2,11 +2,11 @@ import { daysBetween } from '~/core/body/dates';
 import { gateTest } from '~/core/clear/gates';
 import type { SignedIn } from '~/db/queries/practice';
 import { completeScreening, openScreening, screeningById } from '~/db/queries/screen';
-import { clearanceOf, pictureOf, requireAthlete } from './athlete.server';
 import { keepPriorityRun } from './plan.server';
-import { roster } from './roster.server';
-import { todayIn } from './today';
-import { tradeFor } from './trade.server';
+import { todayIn } from './principal/today';
+import { tradeFor } from './principal/trade.server';
+import { roster } from './views/roster.server';
+import { clearanceOf, pictureOf, requireAthlete } from './views/standing.server';
 
 /** Everybody of the practice with what a test would be for them: allowed or why not, and where the clock stops. */
 export async function squadFor(who: SignedIn, testId: string) {

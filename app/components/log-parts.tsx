@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ItemView } from '~/app/lib/session-view.server';
+import type { ItemView } from '~/server/views/session.server';
 import { qualityName } from './session-items';
 
 export type LoggableItem = ItemView & {

@@ -1,6 +1,6 @@
 import { Figure } from '~/app/components/figure';
-import type { ItemView } from '~/app/lib/session-view.server';
 import { type QualityId, quality } from '~/core/catalogue/qualities';
+import type { ItemView } from '~/server/views/session.server';
 
 export const qualityName = (id: string): string => quality(id as QualityId).name;
 

@@ -1,7 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Landmarks, StillAngle } from '~/core/screen/still';
-import type { TrialInput } from '~/core/screen/trial';
+import type { Landmarks, StillAngle } from '~/core/screen/still/still';
+import type { TrialInput } from '~/core/screen/trial/trial';
 
 /** A recording as it is sent. */
 export interface TraceEntry {

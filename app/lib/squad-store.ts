@@ -1,4 +1,4 @@
-import { restoredSquad, type SquadState, storedSquad } from '~/core/screen/squad';
+import { restoredSquad, type SquadState, storedSquad } from '~/core/screen/station/squad';
 
 /** Clocks survive a reload on this device: kept with times of the wall clock, under day and test. */
 

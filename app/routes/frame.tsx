@@ -11,7 +11,7 @@ import { Form, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { KeysProvider } from '~/app/lib/keys';
-import { who } from '~/app/lib/signed-in.server';
+import { who } from '~/server/principal/principal.server';
 import type { Route } from './+types/frame';
 
 export function loader({ context }: Route.LoaderArgs) {

@@ -1,8 +1,8 @@
 import type { PaletteItem } from '~/app/components/dialogs';
-import { who } from '~/app/lib/signed-in.server';
 import { tools } from '~/core/bench';
 import { ladders } from '~/core/catalogue';
 import { athleteNames } from '~/db/queries/athletes';
+import { who } from '~/server/principal/principal.server';
 import type { Route } from './+types/palette';
 
 export async function loader({ context }: Route.LoaderArgs): Promise<{ items: PaletteItem[] }> {

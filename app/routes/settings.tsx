@@ -4,10 +4,10 @@ import { z } from 'zod';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField, TextField } from '~/app/components/field';
 import { readForm, refuseForm } from '~/app/lib/forms';
-import { who } from '~/app/lib/signed-in.server';
 import { parseDecimal } from '~/core/body/units';
 import { schools } from '~/core/catalogue';
 import { savePractice, writeAudit } from '~/db/queries/practice';
+import { who } from '~/server/principal/principal.server';
 import type { Route } from './+types/settings';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Settings · Zest Pillar' }];

@@ -1,5 +1,5 @@
 import { Outlet } from 'react-router';
-import { requireSignedIn } from '~/app/lib/signed-in.server';
+import { requireSignedIn } from '~/server/principal/principal.server';
 import type { Route } from './+types/signed-in';
 
 export const middleware: Route.MiddlewareFunction[] = [requireSignedIn];

@@ -2,12 +2,12 @@ import { Link } from 'react-router';
 import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { addDays, daysBetween } from '~/core/body/dates';
+import { screenDueDays } from '~/core/today/path';
 import { practiceSessions } from '~/db/queries/coach';
-import { screenDueDays } from '~/server/path';
-import { type RosterRow, roster } from '~/server/roster.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { type RosterRow, roster } from '~/server/views/roster.server';
 import type { Route } from './+types/today';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Today · Zest Pillar' }];

@@ -3,8 +3,8 @@ import type { KnownCapacity } from '~/core/body/capacity';
 import { capacityFromHold, maxNm } from '~/core/body/endurance';
 import { rung, screenTest } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import type { TestResult } from '~/core/screen/assess';
-import { screenedCapacities, testLoad } from '~/core/screen/capacity';
+import type { TestResult } from '~/core/screen/assess/assess';
+import { screenedCapacities, testLoad } from '~/core/screen/assess/capacity';
 import { followLogs, setMoment } from './follow-logs';
 import type { SessionOutcome } from './progress';
 

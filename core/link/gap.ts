@@ -1,6 +1,6 @@
 import { otherSide, type QualityId, type SideKey, screenTest } from '~/core/catalogue';
-import type { Capability } from '~/core/screen/assess';
-import type { TestGap } from '~/core/screen/ratios';
+import type { Capability } from '~/core/screen/assess/assess';
+import type { TestGap } from '~/core/screen/assess/ratios';
 
 export interface GapArithmetic {
   /** (better - worse) / better of the uncapped capability. */

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { discipline, qualityIds } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { assess } from '~/core/screen/assess';
-import { makeTrial } from '~/core/screen/testing';
+import { assess } from '~/core/screen/assess/assess';
+import { makeTrial } from '~/core/screen/trial/testing';
 import { exposure } from './exposure';
 import { link, meetsDemand } from './link';
 

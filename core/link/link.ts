@@ -10,8 +10,8 @@ import {
 } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { cautionBar, gateTest } from '~/core/clear/gates';
-import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess';
-import { type Ratio, ratios, type TestGap, testGaps } from '~/core/screen/ratios';
+import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess/assess';
+import { type Ratio, ratios, type TestGap, testGaps } from '~/core/screen/assess/ratios';
 import { type Exposure, exposure } from './exposure';
 import { type GapArithmetic, gapOf } from './gap';
 import { type Pattern, patterns } from './patterns';

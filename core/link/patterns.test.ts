@@ -1,9 +1,9 @@
 import { discipline, screenTest } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { assess } from '~/core/screen/assess';
-import { testGaps } from '~/core/screen/ratios';
-import { makeTrial } from '~/core/screen/testing';
-import type { Trial } from '~/core/screen/trial';
+import { assess } from '~/core/screen/assess/assess';
+import { testGaps } from '~/core/screen/assess/ratios';
+import { makeTrial } from '~/core/screen/trial/testing';
+import type { Trial } from '~/core/screen/trial/trial';
 import { durationText, exposure, exposureClause, grouped } from './exposure';
 import { link } from './link';
 import { patterns } from './patterns';

@@ -1,6 +1,6 @@
 import { otherSide, screenTest } from '~/core/catalogue';
-import type { TestResult } from '~/core/screen/assess';
-import { ratios, type TestGap } from '~/core/screen/ratios';
+import type { TestResult } from '~/core/screen/assess/assess';
+import { ratios, type TestGap } from '~/core/screen/assess/ratios';
 
 /** A combination of findings with a likely mechanism to check; never a diagnosis. */
 export interface Pattern {

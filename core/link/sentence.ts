@@ -7,8 +7,8 @@ import {
   type SideKey,
   screenTest,
 } from '~/core/catalogue';
-import type { Capability, TestResult } from '~/core/screen/assess';
-import { gradeWords } from '~/core/screen/words';
+import type { Capability, TestResult } from '~/core/screen/assess/assess';
+import { gradeWords } from '~/core/screen/trial/words';
 import { type Exposure, exposureClause } from './exposure';
 import type { GapArithmetic } from './gap';
 

@@ -1,4 +1,4 @@
-import { makeTrial } from '~/core/screen/testing';
+import { makeTrial } from '~/core/screen/trial/testing';
 import { review } from './review';
 
 const person = { sex: 'male', sport: 'cycling', level: 'trained' } as const;

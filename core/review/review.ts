@@ -1,6 +1,6 @@
 import { type SideKey, screenTest } from '~/core/catalogue';
-import { type AssessInput, assess, type TestResult } from '~/core/screen/assess';
-import { realChangeOf } from '~/core/screen/score';
+import { type AssessInput, assess, type TestResult } from '~/core/screen/assess/assess';
+import { realChangeOf } from '~/core/screen/assess/score';
 
 export interface Change {
   readonly testId: string;

@@ -1,6 +1,6 @@
 import { expect, type Page, test } from '@playwright/test';
 import { drawnStill } from '../../core/figure/drawn-still';
-import { unplaced } from '../../core/screen/still';
+import { unplaced } from '../../core/screen/still/still';
 import { addAthlete, clearAthlete, openStation } from './people';
 
 async function openStill(page: Page) {

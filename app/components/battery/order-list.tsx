@@ -1,7 +1,7 @@
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import X from 'lucide-react/icons/x';
-import type { Timeline } from '~/core/screen/timeline';
+import type { Timeline } from '~/core/screen/battery/timeline';
 
 export interface BuilderTest {
   id: string;

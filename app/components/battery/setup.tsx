@@ -1,6 +1,6 @@
 import { Form, Link } from 'react-router';
 import { Button } from '~/app/components/button';
-import { purposes, purposeWords } from '~/core/screen/words';
+import { purposes, purposeWords } from '~/core/screen/trial/words';
 
 /** What the proposal starts from: purpose or a kept battery, minutes, what is at hand today. The address keeps it. */
 export function Setup({

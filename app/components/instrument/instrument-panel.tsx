@@ -1,9 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { StationTest } from '~/app/components/station/types';
 import { useAnalysis } from '~/app/lib/use-analysis';
-import { type Proposal, playIn, proposalOf, watchedIn } from '~/core/screen/from-trace';
-import { paceEndS } from '~/core/screen/pace';
-import type { StationEvent, StationState } from '~/core/screen/station';
+import { type Proposal, playIn, proposalOf, watchedIn } from '~/core/screen/station/from-trace';
+import { paceEndS } from '~/core/screen/station/pace';
+import type { StationEvent, StationState } from '~/core/screen/station/station';
 import type { Analysis } from '~/core/signals/analyse';
 import { type InstrumentId, instruments, type Trace } from '~/core/signals/instruments';
 import { LiveTrace } from './live-trace';

@@ -2,7 +2,7 @@ import { type ReactNode, useId } from 'react';
 import { Form } from 'react-router';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
-import type { RungView } from '~/app/lib/rung-view.server';
+import type { RungView } from '~/server/views/rung.server';
 
 export interface EditContext {
   /** Id of the next edit, so that a second click cannot edit twice. */

@@ -1,10 +1,10 @@
 import clsx from 'clsx';
 import { Link } from 'react-router';
 import { Figure } from '~/app/components/figure';
-import type { ShownRow } from '~/app/lib/rung-view.server';
 import type { Body } from '~/core/body/anthropometry';
 import type { Posture } from '~/core/body/posture';
 import { secondsText } from '~/core/body/units';
+import type { ShownRow } from '~/server/views/rung.server';
 import { jumpText, nmText } from './numbers';
 
 interface Line extends ShownRow {

@@ -2,10 +2,10 @@ import type { ReactNode } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { FigurePlayer } from '~/app/components/figure-player';
 import { RungSelect } from '~/app/components/rung-select';
-import type { RungView } from '~/app/lib/rung-view.server';
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
+import type { RungView } from '~/server/views/rung.server';
 import { jumpText, nmText } from './numbers';
 
 /** One rung opened: the moving figure, its numbers with where they come from, the dose, the words, both sides of a dispute. */

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useEffect, useRef } from 'react';
-import { clockS, type SquadClock } from '~/core/screen/squad';
+import { clockS, type SquadClock } from '~/core/screen/station/squad';
 
 const phaseWords: Readonly<Record<SquadClock['phase'], string>> = {
   waiting: 'Ready',

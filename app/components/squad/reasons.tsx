@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { judgePain, painRegions, painVerdictText } from '~/core/clear/pain';
-import { isAnswered, type SquadAnswers, type SquadClock } from '~/core/screen/squad';
-import { feltPlaces } from '~/core/screen/words';
+import { isAnswered, type SquadAnswers, type SquadClock } from '~/core/screen/station/squad';
+import { feltPlaces } from '~/core/screen/trial/words';
 
 const chip =
   'min-h-11 border border-night-3 bg-night-2 px-3 text-[0.98rem] hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';

@@ -1,6 +1,6 @@
 import { Form, useLocation } from 'react-router';
 import { Button } from '~/app/components/button';
-import type { Lateness, Rotation } from '~/core/screen/rotation';
+import type { Lateness, Rotation } from '~/core/screen/battery/rotation';
 
 const clockText = (minutes: number) =>
   `${Math.floor(minutes / 60)}:${String(Math.round(minutes % 60)).padStart(2, '0')}`;

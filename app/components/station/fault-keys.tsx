@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import type { StationState } from '~/core/screen/station';
+import type { StationState } from '~/core/screen/station/station';
 import type { StationTest } from './types';
 
 /** The likely faults of the test, each one tap with its time; more behind one line. */

@@ -1,8 +1,8 @@
 import { StillDialog } from '~/app/components/still/still-dialog';
 import type { StillEntry } from '~/app/lib/outbox';
-import type { StationEvent, StationState } from '~/core/screen/station';
-import type { StillAngle } from '~/core/screen/still';
-import { gradeWords } from '~/core/screen/words';
+import type { StationEvent, StationState } from '~/core/screen/station/station';
+import type { StillAngle } from '~/core/screen/still/still';
+import { gradeWords } from '~/core/screen/trial/words';
 import { FigureInput } from './figure-input';
 import { DirectionInputs, ExtraFigures, ReadBy } from './part-inputs';
 import { GradeKeys } from './questions';

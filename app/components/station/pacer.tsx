@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Pace } from '~/core/catalogue/schema';
-import { paceAt } from '~/core/screen/pace';
+import { paceAt } from '~/core/screen/station/pace';
 
 const words = { in: 'In', out: 'Out', beat: 'Rep', sweep: 'Go', over: 'Done' } as const;
 const soundKey = 'zest-pillar.pace-sound';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { parseDecimal } from '~/core/body/units';
-import type { StationEvent, StationState } from '~/core/screen/station';
-import { type Reading, readings } from '~/core/screen/words';
+import type { StationEvent, StationState } from '~/core/screen/station/station';
+import { type Reading, readings } from '~/core/screen/trial/words';
 import type { StationTest } from './types';
 
 interface Field {

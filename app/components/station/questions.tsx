@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { judgePain, painRegions, painVerdictText } from '~/core/clear/pain';
-import type { StationEvent, StationState } from '~/core/screen/station';
-import { feltPlaces, grades, gradeWords } from '~/core/screen/words';
+import type { StationEvent, StationState } from '~/core/screen/station/station';
+import { feltPlaces, grades, gradeWords } from '~/core/screen/trial/words';
 
 const choice =
   'min-h-12 border border-night-3 bg-night-2 px-4 text-lg hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';

@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { useEffect, useState } from 'react';
 import { Figure } from '~/app/components/figure';
 import type { Posture } from '~/core/body/posture';
-import { stageAt } from '~/core/screen/pace';
+import { stageAt } from '~/core/screen/station/pace';
 
 /** The shapes of a staged hold in their order; the one to be held now stands out and says how long it lasts. */
 export function StageStrip({

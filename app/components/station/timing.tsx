@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import { stageText } from '~/core/screen/pace';
-import type { StationEvent, StationState } from '~/core/screen/station';
+import { stageText } from '~/core/screen/station/pace';
+import type { StationEvent, StationState } from '~/core/screen/station/station';
 import { Clock } from './clock';
 import { Pacer } from './pacer';
 import { StageStrip } from './stage-strip';

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useRef, useState } from 'react';
-import { angleKinds, type Landmarks, type Point, type StillAngle } from '~/core/screen/still';
+import { angleKinds, type Landmarks, type Point, type StillAngle } from '~/core/screen/still/still';
 
 const zooms = [1, 1.5, 2, 3, 4, 6, 8] as const;
 

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { prepareDrawn, preparePicture, type ReadyPicture } from '~/app/lib/prepare-picture';
 import { drawnStill } from '~/core/figure/drawn-still';
-import { angleKinds, type Landmarks, readStill, type StillAngle, unplaced } from '~/core/screen/still';
+import { angleKinds, type Landmarks, readStill, type StillAngle, unplaced } from '~/core/screen/still/still';
 import { LandmarkEditor } from './landmark-editor';
 
 export interface TakenStill {

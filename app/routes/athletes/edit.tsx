@@ -1,11 +1,11 @@
 import { data, redirect } from 'react-router';
 import { AthleteForm } from '~/app/components/athlete-form';
 import { readForm, refuseForm } from '~/app/lib/forms';
-import { who } from '~/app/lib/signed-in.server';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
 import { saveAthlete } from '~/db/queries/athletes';
-import { notFound, requireAthlete } from '~/server/athlete.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { notFound, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/edit';
 import { athleteChoices, athleteSchema } from './form-data.server';
 

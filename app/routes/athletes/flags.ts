@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { who } from '~/app/lib/signed-in.server';
 import { closeFlag } from '~/db/queries/clear';
 import { writeAudit } from '~/db/queries/practice';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { layOutWeeks } from '~/server/plan.server';
+import { who } from '~/server/principal/principal.server';
+import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/flags';
 
 const closing = z.object({

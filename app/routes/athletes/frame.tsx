@@ -3,14 +3,14 @@ import { Button } from '~/app/components/button';
 import { Notice } from '~/app/components/notice';
 import { AthletePath } from '~/app/components/path';
 import { awayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { ageOn } from '~/core/body/dates';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
 import { caution, disciplineLabel } from '~/core/catalogue';
+import { pathOf } from '~/core/today/path';
 import { pathFacts } from '~/db/queries/athletes';
-import { clearanceOf, mainEvent, requireAthlete } from '~/server/athlete.server';
-import { pathOf } from '~/server/path';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { clearanceOf, mainEvent, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/frame';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -2,15 +2,15 @@ import { data, Form, redirect, useNavigation, useSearchParams } from 'react-rout
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
-import { who } from '~/app/lib/signed-in.server';
 import { disciplineLabel } from '~/core/catalogue';
 import { guessMapping, planRoster, type RosterMapping } from '~/core/formats/roster';
 import { type DateOrder, type RosterField, rosterFields } from '~/core/formats/roster-fields';
 import { readTable, type Table } from '~/core/formats/table';
 import { athletesOf, confirmImport, draftById } from '~/db/queries/athletes';
 import type { SignedIn } from '~/db/queries/practice';
-import { isUuid, notFound } from '~/server/athlete.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { isUuid, notFound } from '~/server/views/standing.server';
 import type { Route } from './+types/import-preview';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Check the roster · Zest Pillar' }];

@@ -1,9 +1,9 @@
 import { data, Form, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
-import { who } from '~/app/lib/signed-in.server';
 import { decodeTable, readTable, tableLimits } from '~/core/formats/table';
 import { keepDraft } from '~/db/queries/athletes';
+import { who } from '~/server/principal/principal.server';
 import type { Route } from './+types/import';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Import a roster · Zest Pillar' }];

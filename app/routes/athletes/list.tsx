@@ -7,8 +7,8 @@ import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
 import { awayText, dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
-import { type RosterRow, roster } from '~/server/roster.server';
+import { who } from '~/server/principal/principal.server';
+import { type RosterRow, roster } from '~/server/views/roster.server';
 import type { Route } from './+types/list';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Athletes · Zest Pillar' }];

@@ -1,10 +1,10 @@
 import { data, redirect } from 'react-router';
 import { AthleteForm } from '~/app/components/athlete-form';
 import { readForm } from '~/app/lib/forms';
-import { who } from '~/app/lib/signed-in.server';
 import { addAthlete } from '~/db/queries/athletes';
 import { newId } from '~/db/queries/coach';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
 import type { Route } from './+types/new';
 import { athleteChoices, athleteSchema } from './form-data.server';
 

@@ -4,11 +4,11 @@ import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { screenTest } from '~/core/catalogue';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { newestSeason } from '~/db/queries/plan';
-import { blockOf, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { blockOf, pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/overview';
 
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -4,8 +4,8 @@ import { Button } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { SmallPillar } from '~/app/components/pillar';
 import { isDatabaseDown } from '~/db/client.server';
-import { safeNext, sessionCookie, signIn, whoIs } from '~/server/auth.server';
-import { requestAddressContext } from '~/server/context';
+import { requestAddressContext } from '~/server/principal/context';
+import { safeNext, sessionCookie, signIn, whoIs } from '~/server/principal/sign-in.server';
 import type { Route } from './+types/sign-in';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Zest Pillar' }];

@@ -1,5 +1,5 @@
 import { redirect } from 'react-router';
-import { sessionCookie, signOut } from '~/server/auth.server';
+import { sessionCookie, signOut } from '~/server/principal/sign-in.server';
 import type { Route } from './+types/sign-out';
 
 export async function action({ request }: Route.ActionArgs) {

@@ -9,7 +9,6 @@ import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer } from '~/app/components/notice';
 import { RungSelect } from '~/app/components/rung-select';
-import { who } from '~/app/lib/signed-in.server';
 import { toolById, tools } from '~/core/bench';
 import { readValues } from '~/core/bench/tool';
 import { mostLoad } from '~/core/catalogue/rung-load';
@@ -17,12 +16,13 @@ import { disclaimer } from '~/core/clear/signs';
 import { rungBar } from '~/core/coach/choose-rung';
 import { sendToLadder } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
-import { benchContext } from '~/server/bench.server';
-import { bodyChoices, chosenBody } from '~/server/body.server';
-import { rungChoices } from '~/server/library.server';
 import { layOutWeeks, rungContext } from '~/server/plan.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { benchContext } from '~/server/views/bench.server';
+import { bodyChoices, chosenBody } from '~/server/views/body.server';
+import { rungChoices } from '~/server/views/library.server';
+import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/tool';
 
 export const meta: Route.MetaFunction = ({ params }) => [

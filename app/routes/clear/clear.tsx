@@ -7,15 +7,15 @@ import { SafetyForm } from '~/app/components/safety-form';
 import { dayText } from '~/app/lib/format';
 import { readForm } from '~/app/lib/forms';
 import { useNextStep } from '~/app/lib/next-step';
-import { who } from '~/app/lib/signed-in.server';
 import { ageOn, isIsoDay } from '~/core/body/dates';
 import { caution, cautions } from '~/core/catalogue';
 import { disclaimer, stopSignIds, stopSigns } from '~/core/clear/signs';
 import { addAgreement, addClearance } from '~/db/queries/clear';
 import { newId } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
-import { clearanceOf, notFound, requireAthlete } from '~/server/athlete.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { clearanceOf, notFound, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/clear';
 
 const pressure = (what: string, from: number, to: number) =>

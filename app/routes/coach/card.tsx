@@ -4,14 +4,14 @@ import { Figure } from '~/app/components/figure';
 import { SmallPillar } from '~/app/components/pillar';
 import { qualityName } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { sessionView } from '~/app/lib/session-view.server';
-import { who } from '~/app/lib/signed-in.server';
 import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
 import { caution, disciplineLabel } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { sessionsBetween } from '~/db/queries/coach';
-import { pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { sessionView } from '~/server/views/session.server';
+import { pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/card';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -1,12 +1,12 @@
-import { who } from '~/app/lib/signed-in.server';
 import { addDays } from '~/core/body/dates';
 import { disclaimer } from '~/core/clear/signs';
 import { doseText } from '~/core/coach/prescription';
 import { calendarFile } from '~/core/formats/calendar-file';
 import { sessionsBetween } from '~/db/queries/coach';
 import { writeAudit } from '~/db/queries/practice';
-import { requireAthlete } from '~/server/athlete.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/ics';
 
 /** The athlete's laid-out sessions of this and the coming weeks, for any calendar. Importing again updates. */

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
 import { practiceSessions } from '~/db/queries/coach';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
 import type { Route } from './+types/sessions';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Sessions · Zest Pillar' }];

@@ -4,8 +4,6 @@ import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
 import { SessionItems } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { sessionView } from '~/app/lib/session-view.server';
-import { who } from '~/app/lib/signed-in.server';
 import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
 import { quality, school } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
@@ -14,9 +12,11 @@ import { amountText } from '~/core/coach/prescription';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import { decideProposals, ladderStates, openProposals, sessionsBetween } from '~/db/queries/coach';
 import { newestSeason } from '~/db/queries/plan';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { heldQualities, layOutWeeks, makeWeek, schoolOf, toPlanWeek } from '~/server/plan.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { sessionView } from '~/server/views/session.server';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/week';
 
 /** "3 x 20 s, Full plank" of a ladder state. */

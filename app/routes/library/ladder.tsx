@@ -4,19 +4,19 @@ import { EditHistory, LadderHand, RungHand } from '~/app/components/library/own-
 import { RungLine } from '~/app/components/library/rung-line';
 import { RungPanel } from '~/app/components/library/rung-panel';
 import { Disclaimer } from '~/app/components/notice';
-import { readEdit } from '~/app/lib/catalogue-form.server';
-import { rungView, shownRow } from '~/app/lib/rung-view.server';
-import { who } from '~/app/lib/signed-in.server';
 import { quality, school } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { disclaimer } from '~/core/clear/signs';
 import { whyOut } from '~/core/coach/find-rungs';
 import { newId } from '~/db/queries/coach';
-import { isUuid, notFound } from '~/server/athlete.server';
-import { bodyChoices, chosenBody } from '~/server/body.server';
 import { historyOf, keepEdit } from '~/server/catalogue.server';
-import { followers, rungChoices, rungState, searchOf } from '~/server/library.server';
-import { editsOf, tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { editsOf, tradeFor } from '~/server/principal/trade.server';
+import { bodyChoices, chosenBody } from '~/server/views/body.server';
+import { readEdit } from '~/server/views/catalogue-form.server';
+import { followers, rungChoices, rungState, searchOf } from '~/server/views/library.server';
+import { rungView, shownRow } from '~/server/views/rung.server';
+import { isUuid, notFound } from '~/server/views/standing.server';
 import type { Route } from './+types/ladder';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

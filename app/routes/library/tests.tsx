@@ -4,13 +4,13 @@ import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
 import { EditHistory } from '~/app/components/library/own-hand';
 import { ErrorField, TargetRows } from '~/app/components/library/target-rows';
-import { readEdit } from '~/app/lib/catalogue-form.server';
-import { who } from '~/app/lib/signed-in.server';
 import { quality, screenTest, sportNames } from '~/core/catalogue';
 import { newId } from '~/db/queries/coach';
-import { isUuid } from '~/server/athlete.server';
 import { historyOf, keepEdit } from '~/server/catalogue.server';
-import { editsOf, tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { editsOf, tradeFor } from '~/server/principal/trade.server';
+import { readEdit } from '~/server/views/catalogue-form.server';
+import { isUuid } from '~/server/views/standing.server';
 import type { Route } from './+types/tests';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Tests · Zest Pillar' }];

@@ -4,12 +4,12 @@ import { Figure } from '~/app/components/figure';
 import { WallLadder } from '~/app/components/library/wall-ladder';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { archetypeNames } from '~/app/lib/archetypes';
-import { who } from '~/app/lib/signed-in.server';
 import { cautions, equipment, qualities, schools } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
-import { bodyChoices, chosenBody } from '~/server/body.server';
-import { ladderWall, searchOf } from '~/server/library.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { bodyChoices, chosenBody } from '~/server/views/body.server';
+import { ladderWall, searchOf } from '~/server/views/library.server';
 import type { Route } from './+types/wall';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Library · Zest Pillar' }];

@@ -4,12 +4,12 @@ import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
-import { who } from '~/app/lib/signed-in.server';
 import { discipline, disciplineLabel, disciplines, ladder, quality, screenTest } from '~/core/catalogue';
 import { link } from '~/core/link/link';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
-import { lowConfidence } from '~/core/screen/assess';
-import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/athlete.server';
+import { lowConfidence } from '~/core/screen/assess/assess';
+import { who } from '~/server/principal/principal.server';
+import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/link';
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {

@@ -8,7 +8,6 @@ import { BlackoutForm, EventForm, PlanAgain, Remove } from '~/app/components/sea
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
 import { readForm } from '~/app/lib/forms';
-import { who } from '~/app/lib/signed-in.server';
 import { addDays, daysBetween, isIsoDay } from '~/core/body/dates';
 import { parseDecimal } from '~/core/body/units';
 import { discipline } from '~/core/catalogue';
@@ -21,9 +20,10 @@ import {
   removeBlackout,
   removeEvent,
 } from '~/db/queries/plan';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
 import { planSeason } from '~/server/plan.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/plan';
 
 const optionalFigure = (what: string, from: number, to: number) =>

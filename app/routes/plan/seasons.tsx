@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { eventsOfPractice, seasonStrips } from '~/db/queries/plan';
-import { roster } from '~/server/roster.server';
+import { who } from '~/server/principal/principal.server';
+import { roster } from '~/server/views/roster.server';
 import type { Route } from './+types/seasons';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Season · Zest Pillar' }];

@@ -4,14 +4,14 @@ import { Disclaimer, Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
 import { dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { discipline, quality, screenTest } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { link } from '~/core/link/link';
 import { rawText } from '~/core/link/sentence';
 import { review } from '~/core/review/review';
-import { assess } from '~/core/screen/assess';
-import { pictureOf, pillarCells, requireAthlete, screenedPerson } from '~/server/athlete.server';
+import { assess } from '~/core/screen/assess/assess';
+import { who } from '~/server/principal/principal.server';
+import { pictureOf, pillarCells, requireAthlete, screenedPerson } from '~/server/views/standing.server';
 import type { Route } from './+types/review';
 
 export async function loader({ params, context }: Route.LoaderArgs) {

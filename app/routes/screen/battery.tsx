@@ -8,17 +8,17 @@ import { CheckField, FormError, SelectField, TextField } from '~/app/components/
 import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
-import { who } from '~/app/lib/signed-in.server';
 import { equipment } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
-import { maximalOverload, splitOverDays } from '~/core/screen/battery';
-import { startingSide } from '~/core/screen/purposes';
-import { timelineOf } from '~/core/screen/timeline';
-import { purposes } from '~/core/screen/words';
+import { maximalOverload, splitOverDays } from '~/core/screen/battery/battery';
+import { startingSide } from '~/core/screen/battery/purposes';
+import { timelineOf } from '~/core/screen/battery/timeline';
+import { purposes } from '~/core/screen/trial/words';
 import { newId } from '~/db/queries/coach';
 import { addScreening, batteriesOf, removeBattery, saveBattery, screeningsOf } from '~/db/queries/screen';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/athlete.server';
-import { batteryFor } from '~/server/battery.server';
+import { who } from '~/server/principal/principal.server';
+import { batteryFor } from '~/server/views/battery.server';
+import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/battery';
 
 const fullMinutes = 55;

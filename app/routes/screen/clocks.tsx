@@ -9,7 +9,6 @@ import { OutboxLine } from '~/app/components/station/outbox-line';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { useOutbox } from '~/app/lib/outbox';
-import { who } from '~/app/lib/signed-in.server';
 import { clearSquad, loadSquad, saveSquad } from '~/app/lib/squad-store';
 import { fault } from '~/core/catalogue';
 import {
@@ -23,9 +22,10 @@ import {
   type SquadState,
   squadTrial,
   stepSquad,
-} from '~/core/screen/squad';
+} from '~/core/screen/station/squad';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
 import { squadFor } from '~/server/squad.server';
-import { tradeFor } from '~/server/trade.server';
 import type { Route } from './+types/clocks';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

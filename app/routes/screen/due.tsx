@@ -2,10 +2,10 @@ import { Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { daysBetween } from '~/core/body/dates';
-import { screenDueDays } from '~/server/path';
-import { type RosterRow, roster } from '~/server/roster.server';
+import { screenDueDays } from '~/core/today/path';
+import { who } from '~/server/principal/principal.server';
+import { type RosterRow, roster } from '~/server/views/roster.server';
 import type { Route } from './+types/due';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Screen · Zest Pillar' }];

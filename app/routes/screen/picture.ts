@@ -1,6 +1,6 @@
-import { who } from '~/app/lib/signed-in.server';
 import { stillById } from '~/db/queries/screen';
-import { isUuid, notFound } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { isUuid, notFound } from '~/server/views/standing.server';
 import type { Route } from './+types/picture';
 
 /** The pixels of a still, for the practice that took it. */

@@ -2,16 +2,16 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { decodeTable } from '~/core/formats/table';
-import { angleKinds, readStill } from '~/core/screen/still';
+import { angleKinds, readStill } from '~/core/screen/still/still';
 import { instruments } from '~/core/signals/instruments';
 import { newId } from '~/db/queries/coach';
 import { stillsOf, tracesOf } from '~/db/queries/screen';
-import { requireAthlete } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { tradeFor } from '~/server/principal/trade.server';
 import { keepTrace } from '~/server/recordings.server';
-import { todayIn } from '~/server/today';
-import { tradeFor } from '~/server/trade.server';
+import { requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/recordings';
 
 export async function loader({ params, context }: Route.LoaderArgs) {

@@ -4,20 +4,20 @@ import { Disclaimer, Empty } from '~/app/components/notice';
 import { type BarSide, SideBars } from '~/app/components/results/side-bars';
 import { TrialHistory } from '~/app/components/results/trial-history';
 import { dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { disciplineLabel, fault } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { rawText, targetText } from '~/core/link/sentence';
 import { review } from '~/core/review/review';
-import { testOn } from '~/core/screen/by-rung';
-import { type HistoryTrial, historyLines } from '~/core/screen/history';
-import { ratios, testGaps } from '~/core/screen/ratios';
+import { ratios, testGaps } from '~/core/screen/assess/ratios';
+import { testOn } from '~/core/screen/trial/by-rung';
+import { type HistoryTrial, historyLines } from '~/core/screen/trial/history';
 import { newId } from '~/db/queries/coach';
 import { staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
-import { pictureOf, requireAthlete, screenedPerson, toTrial } from '~/server/athlete.server';
 import { keepPriorityRun } from '~/server/plan.server';
+import { who } from '~/server/principal/principal.server';
 import { correct } from '~/server/results.server';
+import { pictureOf, requireAthlete, screenedPerson, toTrial } from '~/server/views/standing.server';
 import type { Route } from './+types/results';
 
 const verdictMarks = {

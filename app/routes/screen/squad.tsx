@@ -1,12 +1,12 @@
 import { Form, Link, useNavigation } from 'react-router';
 import { Button, buttonClass } from '~/app/components/button';
 import { RotationTable } from '~/app/components/squad/rotation-table';
-import { who } from '~/app/lib/signed-in.server';
-import type { Lateness } from '~/core/screen/rotation';
-import { mostClocks } from '~/core/screen/squad';
+import type { Lateness } from '~/core/screen/battery/rotation';
+import { mostClocks } from '~/core/screen/station/squad';
 import { batteriesOf } from '~/db/queries/screen';
-import { squadDay } from '~/server/rotation.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { squadDay } from '~/server/views/rotation.server';
 import type { Route } from './+types/squad';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Squad day · Zest Pillar' }];

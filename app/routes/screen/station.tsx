@@ -8,19 +8,19 @@ import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/compon
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider } from '~/app/lib/keys';
 import { type Recorded, useOutbox } from '~/app/lib/outbox';
-import { who } from '~/app/lib/signed-in.server';
-import { shownTrial, stationTestsFor } from '~/app/lib/station-view.server';
 import { caution } from '~/core/catalogue';
 import type { Side, SideKey } from '~/core/catalogue/qualities';
 import { judgePain } from '~/core/clear/pain';
-import { assess } from '~/core/screen/assess';
-import type { TrialInput } from '~/core/screen/trial';
-import { gradeWords } from '~/core/screen/words';
+import { assess } from '~/core/screen/assess/assess';
+import type { TrialInput } from '~/core/screen/trial/trial';
+import { gradeWords } from '~/core/screen/trial/words';
 import type { InstrumentId } from '~/core/signals/instruments';
 import { staffNames } from '~/db/queries/practice';
 import { completeScreening, screeningById } from '~/db/queries/screen';
-import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/athlete.server';
 import { keepPriorityRun } from '~/server/plan.server';
+import { who } from '~/server/principal/principal.server';
+import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/views/standing.server';
+import { shownTrial, stationTestsFor } from '~/server/views/station.server';
 import type { Route } from './+types/station';
 
 export const meta: Route.MetaFunction = ({ loaderData }) => [

@@ -1,11 +1,11 @@
 import { Link } from 'react-router';
 import { LandmarkEditor } from '~/app/components/still/landmark-editor';
 import { dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
-import { angleKinds, readStill } from '~/core/screen/still';
+import { angleKinds, readStill } from '~/core/screen/still/still';
 import { stillById } from '~/db/queries/screen';
-import { isUuid, notFound, requireAthlete } from '~/server/athlete.server';
-import { todayIn } from '~/server/today';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { isUuid, notFound, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/still';
 
 export async function loader({ params, context }: Route.LoaderArgs) {

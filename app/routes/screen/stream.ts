@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { who } from '~/app/lib/signed-in.server';
 import { instrumentIds } from '~/core/signals/instruments';
 import { plantable } from '~/core/signals/plant';
-import { requireAthlete } from '~/server/athlete.server';
-import { instrumentStream } from '~/server/instruments.server';
+import { instrumentStream } from '~/server/instruments/stream.server';
+import { who } from '~/server/principal/principal.server';
+import { requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/stream';
 
 const asked = z.object({

@@ -1,6 +1,6 @@
-import { who } from '~/app/lib/signed-in.server';
 import { traceById } from '~/db/queries/screen';
-import { isUuid, notFound } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { isUuid, notFound } from '~/server/views/standing.server';
 import type { Route } from './+types/trace-csv';
 
 /** A recorded trace as CSV. */

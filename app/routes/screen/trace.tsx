@@ -3,15 +3,15 @@ import { Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Replay } from '~/app/components/instrument/replay';
 import { dayText } from '~/app/lib/format';
-import { who } from '~/app/lib/signed-in.server';
 import { useAnalysis } from '~/app/lib/use-analysis';
 import { fault } from '~/core/catalogue';
 import { readTraceCsv } from '~/core/formats/trace-csv';
-import { watchedIn } from '~/core/screen/from-trace';
+import { watchedIn } from '~/core/screen/station/from-trace';
 import { type Analysis, watchedBy } from '~/core/signals/analyse';
 import { instruments, type Trace } from '~/core/signals/instruments';
 import { traceById } from '~/db/queries/screen';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/trace';
 
 /** What the recording is read as, in words. */

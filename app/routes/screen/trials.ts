@@ -1,21 +1,21 @@
 import { z } from 'zod';
-import { who } from '~/app/lib/signed-in.server';
 import { isIsoDay } from '~/core/body/dates';
 import { sideKeySchema } from '~/core/catalogue/schema';
 import { gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
 import { pictureLimits } from '~/core/formats/picture';
 import { tableLimits } from '~/core/formats/table';
-import { testOn } from '~/core/screen/by-rung';
-import { stillAngles } from '~/core/screen/still';
-import { trialProblems, trialSchema } from '~/core/screen/trial';
+import { stillAngles } from '~/core/screen/still/still';
+import { testOn } from '~/core/screen/trial/by-rung';
+import { trialProblems, trialSchema } from '~/core/screen/trial/trial';
 import { addFlag } from '~/db/queries/clear';
 import { addTrial, screeningById, voidTrial } from '~/db/queries/screen';
-import { clearanceOf, requireAthlete } from '~/server/athlete.server';
+import { who } from '~/server/principal/principal.server';
+import { todayIn } from '~/server/principal/today';
+import { tradeFor } from '~/server/principal/trade.server';
 import { keepStill, keepTrace } from '~/server/recordings.server';
 import { closeScreening, openSquadScreening } from '~/server/squad.server';
-import { todayIn } from '~/server/today';
-import { tradeFor } from '~/server/trade.server';
+import { clearanceOf, requireAthlete } from '~/server/views/standing.server';
 import type { Route } from './+types/trials';
 
 const bodySchema = z.discriminatedUnion('op', [

@@ -2,10 +2,9 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
-import { who } from '~/app/lib/signed-in.server';
 import { screenTest } from '~/core/catalogue';
 import type { TestPatch } from '~/core/catalogue/edits';
-import { realChangeOf } from '~/core/screen/score';
+import { realChangeOf } from '~/core/screen/assess/score';
 import {
   compareTesters,
   errorByTester,
@@ -16,13 +15,14 @@ import {
   repeatPairs,
   typicalErrorOf,
   usedResults,
-} from '~/core/screen/trust';
+} from '~/core/screen/trust/trust';
 import { newId } from '~/db/queries/coach';
 import { type SignedIn, staffNames } from '~/db/queries/practice';
 import { trialsOfTest } from '~/db/queries/screen';
-import { isUuid, toTrial } from '~/server/athlete.server';
 import { keepEdit } from '~/server/catalogue.server';
-import { tradeFor } from '~/server/trade.server';
+import { who } from '~/server/principal/principal.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { isUuid, toTrial } from '~/server/views/standing.server';
 import type { Route } from './+types/trust';
 
 export const meta: Route.MetaFunction = () => [{ title: 'Trust · Zest Pillar' }];

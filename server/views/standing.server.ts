@@ -5,17 +5,17 @@ import type { Trade } from '~/core/catalogue/trade';
 import { type Clearance, type ClearanceForm, clear } from '~/core/clear/clear';
 import type { StopSignId } from '~/core/clear/signs';
 import { type LinkResult, type LinkSettings, link } from '~/core/link/link';
-import { type Assessment, assess } from '~/core/screen/assess';
-import type { ScreenedPerson } from '~/core/screen/score';
-import type { Trial } from '~/core/screen/trial';
+import { type Assessment, assess } from '~/core/screen/assess/assess';
+import type { ScreenedPerson } from '~/core/screen/assess/score';
+import type { Trial } from '~/core/screen/trial/trial';
 import { type AthleteRow, athleteById } from '~/db/queries/athletes';
 import { type AgreementRow, type ClearanceRow, newestClearance } from '~/db/queries/clear';
 import { type EventRow, eventsOf } from '~/db/queries/plan';
 import type { SignedIn } from '~/db/queries/practice';
 import { type TrialRow, trialsOf } from '~/db/queries/screen';
 import type { PillarCell } from '~/db/schema';
-import { todayIn } from './today';
-import { tradeFor } from './trade.server';
+import { todayIn } from '~/server/principal/today';
+import { tradeFor } from '~/server/principal/trade.server';
 
 /** One answer for unknown and foreign ids alike, so that nothing is learnt of other practices. */
 export const notFound = (what = 'This page') =>

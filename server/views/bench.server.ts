@@ -4,10 +4,10 @@ import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { SignedIn } from '~/db/queries/practice';
+import type { LogWithSets } from '~/server/plan.server';
+import { todayIn } from '~/server/principal/today';
+import { tradeFor } from '~/server/principal/trade.server';
 import type { ChosenBody } from './body.server';
-import type { LogWithSets } from './plan.server';
-import { todayIn } from './today';
-import { tradeFor } from './trade.server';
 
 /** The rung a bench starts with when none is asked for. */
 const usualRung = 'plank_full';

@@ -1,7 +1,7 @@
 import type { Side, SideKey } from '~/core/catalogue';
+import type { TrialInput } from '~/core/screen/trial/trial';
+import { bareTrial, type EndReason, type FeltPlace } from '~/core/screen/trial/words';
 import type { SeenFault } from './station';
-import type { TrialInput } from './trial';
-import { bareTrial, type EndReason, type FeltPlace } from './words';
 
 /**
  * Many clocks of one test, as a pure step from state and event to the next state. Times are milliseconds of the caller's

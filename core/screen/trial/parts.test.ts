@@ -3,11 +3,11 @@ import { screenTest, screenTests } from '~/core/catalogue';
 import { noEdits, type OwnTarget, withEdit } from '~/core/catalogue/edits';
 import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
 import { gateTest } from '~/core/clear/gates';
-import { assess } from './assess';
+import { assess } from '~/core/screen/assess/assess';
+import { ownTargetFor, ownTargetWho } from '~/core/screen/assess/own-target';
+import { scoreTrial, scoreUncapped, targetFor } from '~/core/screen/assess/score';
+import { readyStation, stepStation, trialOf } from '~/core/screen/station/station';
 import { minuteRungs, testOn } from './by-rung';
-import { ownTargetFor, ownTargetWho } from './own-target';
-import { scoreTrial, scoreUncapped, targetFor } from './score';
-import { readyStation, stepStation, trialOf } from './station';
 import { makeTrial } from './testing';
 import { directionsOf, meanOfParts, trialProblems, trialSchema } from './trial';
 

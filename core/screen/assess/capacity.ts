@@ -5,8 +5,8 @@ import { type Capacity, capacityFromHold, capacityFromStages } from '~/core/body
 import { type Direction, momentsOf } from '~/core/body/moment';
 import { type Load, noLoad, type Posture } from '~/core/body/posture';
 import { type ScreenTest, screenTest } from '~/core/catalogue';
+import { workingSide } from '~/core/screen/trial/trial';
 import type { TestResult } from './assess';
-import { workingSide } from './trial';
 
 /** Screened holds to capacities: what the athlete's own limits say of the greatest moments. */
 

@@ -1,7 +1,7 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
 import type { ScreenTest, SideKey } from '~/core/catalogue';
-import { scoreTrial } from './score';
-import type { Trial } from './trial';
+import { scoreTrial } from '~/core/screen/assess/score';
+import type { Trial } from '~/core/screen/trial/trial';
 
 /** How far a practice can trust its figures: typical error from repeats, agreement of testers, percentiles of its own. */
 

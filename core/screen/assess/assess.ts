@@ -8,10 +8,10 @@ import {
   sideKeysOf,
 } from '~/core/catalogue';
 import { shippedTrade, type Trade } from '~/core/catalogue/trade';
-import { testOn } from './by-rung';
+import { testOn } from '~/core/screen/trial/by-rung';
+import { type Trial, workingSide } from '~/core/screen/trial/trial';
+import type { Grade, Reading } from '~/core/screen/trial/words';
 import { clampScore, type ScreenedPerson, scoreTrial, type Target, targetFor } from './score';
-import { type Trial, workingSide } from './trial';
-import type { Grade, Reading } from './words';
 
 /** The best usable trial of one test on one set-up side, from the newest date it was done. */
 export interface TestResult {

@@ -1,12 +1,12 @@
 import { discipline, equipment, quality, type Side } from '~/core/catalogue';
 import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
 import { qualitySideName, targetText } from '~/core/link/sentence';
-import { hasKit, proposeBattery, timedTest } from '~/core/screen/battery';
-import { oneTrialMinutes, quickRecheck, quickRestS, returnBattery } from '~/core/screen/purposes';
-import { targetFor } from '~/core/screen/score';
-import type { Purpose } from '~/core/screen/words';
+import { targetFor } from '~/core/screen/assess/score';
+import { hasKit, proposeBattery, timedTest } from '~/core/screen/battery/battery';
+import { oneTrialMinutes, quickRecheck, quickRestS, returnBattery } from '~/core/screen/battery/purposes';
+import type { Purpose } from '~/core/screen/trial/words';
 import type { BatteryRow } from '~/db/queries/screen';
-import { type Picture, screenedPerson } from './athlete.server';
+import { type Picture, screenedPerson } from './standing.server';
 
 export interface BatteryAsked {
   readonly purpose: Purpose;

@@ -1,9 +1,9 @@
 import type { Fault, MeasureKind, SideKey } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
 import type { TestForm } from '~/core/clear/gates';
+import type { TrialInput } from '~/core/screen/trial/trial';
+import type { EndReason, FeltPlace, Grade, Reading } from '~/core/screen/trial/words';
 import { paceAt, paceEndS } from './pace';
-import type { TrialInput } from './trial';
-import type { EndReason, FeltPlace, Grade, Reading } from './words';
 
 /** Longest correction a running hold survives, once. */
 export const correctionMs = 3000;

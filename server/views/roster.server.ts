@@ -1,10 +1,10 @@
 import { ageOn } from '~/core/body/dates';
 import { disciplineLabel } from '~/core/catalogue';
+import { type PathStepState, pathOf } from '~/core/today/path';
 import { athletesOf, rosterState } from '~/db/queries/athletes';
 import type { SignedIn } from '~/db/queries/practice';
-import { judgeClearance } from './athlete.server';
-import { type PathStepState, pathOf } from './path';
-import { todayIn } from './today';
+import { todayIn } from '~/server/principal/today';
+import { judgeClearance } from './standing.server';
 
 /** Everybody with where they stand, in a number of queries that does not grow with the roster. */
 export async function roster(who: SignedIn) {

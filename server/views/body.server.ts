@@ -3,13 +3,13 @@ import type { KnownCapacity } from '~/core/body/capacity';
 import { fromMassKg, fromStatureM, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
 import { discipline } from '~/core/catalogue';
 import { followLogs } from '~/core/coach/follow-logs';
-import { screenedCapacities } from '~/core/screen/capacity';
+import { screenedCapacities } from '~/core/screen/assess/capacity';
 import { athleteNames } from '~/db/queries/athletes';
 import { ladderStates, recentLogs } from '~/db/queries/coach';
 import type { SignedIn } from '~/db/queries/practice';
-import { type Picture, pictureOf, requireAthlete } from './athlete.server';
-import { type LogWithSets, schoolOf, toOutcome } from './plan.server';
-import { tradeFor } from './trade.server';
+import { type LogWithSets, schoolOf, toOutcome } from '~/server/plan.server';
+import { tradeFor } from '~/server/principal/trade.server';
+import { type Picture, pictureOf, requireAthlete } from './standing.server';
 
 /** The body whose numbers a view shows: an athlete's, or one typed into the address. */
 export interface ChosenBody {

@@ -4,13 +4,13 @@ import { cautionBar, formPosture, gateTest } from '~/core/clear/gates';
 import { judgePain } from '~/core/clear/pain';
 import { kitBar, schoolBar } from '~/core/coach/choose-rung';
 import { rawText, targetText } from '~/core/link/sentence';
-import type { TestResult } from '~/core/screen/assess';
-import { minuteRungs, repsInMinute } from '~/core/screen/by-rung';
-import { targetFor } from '~/core/screen/score';
-import { directionsOf, type Trial } from '~/core/screen/trial';
+import type { TestResult } from '~/core/screen/assess/assess';
+import { targetFor } from '~/core/screen/assess/score';
+import { minuteRungs, repsInMinute } from '~/core/screen/trial/by-rung';
+import { directionsOf, type Trial } from '~/core/screen/trial/trial';
 import type { SignedIn } from '~/db/queries/practice';
 import type { ScreeningRow } from '~/db/queries/screen';
-import { type Picture, screenedPerson } from '~/server/athlete.server';
+import { type Picture, screenedPerson } from './standing.server';
 
 /** Rungs for a minute of reps, each with why it is barred for this athlete. */
 function rungsFor(person: SignedIn, picture: Picture): StationRung[] {

@@ -1,4 +1,4 @@
-import { hashPassword, safeNext } from './auth.server';
+import { hashPassword, safeNext } from './sign-in.server';
 import { todayIn } from './today';
 
 describe('signing in', () => {

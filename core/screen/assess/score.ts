@@ -1,7 +1,7 @@
 import type { ScreenTest } from '~/core/catalogue';
 import type { OwnTarget } from '~/core/catalogue/edits';
+import { type Grade, gradeScores } from '~/core/screen/trial/words';
 import { ownTargetFor, ownTargetWho } from './own-target';
-import { type Grade, gradeScores } from './words';
 
 export interface ScreenedPerson {
   readonly sex: 'male' | 'female' | 'unspecified';

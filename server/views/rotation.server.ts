@@ -1,16 +1,16 @@
 import type { ScreenTest } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
-import { orderBattery } from '~/core/screen/battery';
+import { orderBattery } from '~/core/screen/battery/battery';
 import {
   type Lateness,
   planWithLateness,
   type RotationStation,
   spreadOverStations,
-} from '~/core/screen/rotation';
-import { warmUpMinutes } from '~/core/screen/timeline';
+} from '~/core/screen/battery/rotation';
+import { warmUpMinutes } from '~/core/screen/battery/timeline';
 import type { SignedIn } from '~/db/queries/practice';
+import { tradeFor } from '~/server/principal/trade.server';
 import { roster } from './roster.server';
-import { tradeFor } from './trade.server';
 
 export interface SquadDay {
   readonly athleteIds: readonly string[];

@@ -1,7 +1,7 @@
 import { createContext, data, type RouterContextProvider, redirect } from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
 import type { SignedIn } from '~/db/queries/practice';
-import { whoIs } from '~/server/auth.server';
+import { whoIs } from './sign-in.server';
 
 const signedInContext = createContext<SignedIn | null>(null);
 

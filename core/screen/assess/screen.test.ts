@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { discipline, disciplines, qualityIds, screenTest, screenTests } from '~/core/catalogue';
 import { gateTest } from '~/core/clear/gates';
+import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery/battery';
+import { makeTrial } from '~/core/screen/trial/testing';
+import { trialProblems, workingSide } from '~/core/screen/trial/trial';
 import { type AssessInput, assess } from './assess';
-import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from './battery';
 import { ratios, testGaps } from './ratios';
 import { realChangeOf, scoreUncapped, targetFor } from './score';
-import { makeTrial } from './testing';
-import { trialProblems, workingSide } from './trial';
 
 const person = { sex: 'female', sport: 'running', level: 'trained' } as const;
 const input = (trials: AssessInput['trials'], today = '2026-11-20'): AssessInput => ({

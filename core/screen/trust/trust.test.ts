@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { screenTest } from '~/core/catalogue';
+import { makeTrial } from '~/core/screen/trial/testing';
 import { gaussian, mulberry32 } from '~/core/signals/random';
-import { makeTrial } from './testing';
 import {
   chiSquared,
   compareTesters,
