@@ -30,7 +30,7 @@ export default defineConfig({
     },
   ],
   webServer: {
-    command: 'node --import tsx server/main.ts',
+    command: 'node build/server/main.js',
     url: `http://127.0.0.1:${port}/healthz`,
     env: { PORT: port, NODE_ENV: 'production' },
     reuseExistingServer: false,

@@ -7,5 +7,5 @@ export default defineConfig({
   plugins: [tailwindcss(), reactRouter()],
   resolve: { alias: { '~': fileURLToPath(new URL('.', import.meta.url)).replace(/\/$/, '') } },
   // Native and server-only packages stay in node_modules at run time.
-  ssr: { external: ['@node-rs/argon2', 'pg', 'pino'] },
+  ssr: { external: ['@node-rs/argon2', 'pg', 'sharp'] },
 });

@@ -8,6 +8,7 @@ import {
   ServerRouter,
 } from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
+import { sayable } from '~/server/http/sayable';
 import { nonceContext } from '~/server/principal/context';
 
 /** Errors the page itself shows (404, refused) are not logged again; a database that is away is one line. */
@@ -15,10 +16,7 @@ export function handleError(error: unknown, { request }: { request: Request }): 
   if (request.signal.aborted || error instanceof Response || isRouteErrorResponse(error)) return;
   const path = new URL(request.url).pathname.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id');
   if (isDatabaseDown(error)) process.stderr.write(`database away: ${request.method} ${path}\n`);
-  else
-    process.stderr.write(
-      `error: ${request.method} ${path}: ${error instanceof Error ? (error.stack ?? error.message) : String(error)}\n`,
-    );
+  else process.stderr.write(`error: ${request.method} ${path}: ${sayable(error)}\n`);
 }
 
 export default function handleRequest(

@@ -1,16 +1,7 @@
-import {
-  isRouteErrorResponse,
-  Links,
-  Meta,
-  Outlet,
-  Scripts,
-  ScrollRestoration,
-  useRouteError,
-  useRouteLoaderData,
-} from 'react-router';
+import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } from 'react-router';
 import { nonceContext } from '~/server/principal/context';
 import type { Route } from './+types/root';
-import { ErrorPage } from './components/error-page';
+import { WholePageError } from './components/error-page';
 import './styles/app.css';
 
 export function loader({ context }: Route.LoaderArgs) {
@@ -49,10 +40,5 @@ export default function Root() {
 }
 
 export function ErrorBoundary() {
-  const error = useRouteError();
-  if (isRouteErrorResponse(error)) {
-    const message = (error.data as { message?: string } | null)?.message;
-    return <ErrorPage status={error.status} message={message} />;
-  }
-  return <ErrorPage status={500} message={undefined} />;
+  return <WholePageError />;
 }

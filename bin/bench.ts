@@ -3,18 +3,19 @@ import { readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { bodyOf } from '~/core/body/anthropometry';
 import { hasMoment, momentsOf } from '~/core/body/moment';
-import { discipline, ladders } from '~/core/catalogue';
+import { disciplines, ladders, sides } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { shippedTrade } from '~/core/catalogue/trade';
+import { everyKit, gateOf } from '~/core/clear/testing';
 import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
 import { assess } from '~/core/screen/assess/assess';
+import { makeTrial } from '~/core/screen/trial/testing';
 import type { Trial } from '~/core/screen/trial/trial';
 import { analyse } from '~/core/signals/analyse';
 import { seededHolds } from '~/core/signals/seeded';
 import { simulate } from '~/core/signals/simulate';
 import { stableUuid } from '~/demo/stable';
-import { demoWorld } from '~/demo/world';
 import { demoSignIn } from '~/demo/world-sign-in';
 
 const port = process.env.PORT ?? '3190';
@@ -122,25 +123,29 @@ async function measurePages(cookie: string): Promise<void> {
 }
 
 function measureCore(): void {
-  const rows = demoWorld('2026-11-25', { coach: '', other: '' });
-  const trialsOf = (athleteId: string): Trial[] =>
-    rows.trials
-      .filter((trial) => trial.athleteId === athleteId)
-      .map(
-        (trial) =>
-          ({ ...trial, recordedAt: trial.recordedAt.toISOString(), comparable: true }) as unknown as Trial,
+  // Everybody is tested in everything twice: more than any real athlete.
+  const everything = (day: string): Trial[] =>
+    shippedTrade.stationTests
+      .filter((test) => !test.byRung && !test.directions)
+      .flatMap((test) =>
+        (test.sided ? sides : (['both'] as const)).map((side) =>
+          makeTrial(test.id, side, test.kind === 'grade' ? null : Math.round((test.min + test.max) / 3), {
+            onDate: day,
+            grade: test.kind === 'grade' || test.withGrade ? 'cued' : null,
+          }),
+        ),
       );
-  const people = rows.athletes
-    .map((athlete) => ({ athlete, trials: trialsOf(athlete.id) }))
-    .filter((each) => each.trials.length > 0);
-  const one = ({ athlete, trials }: (typeof people)[number]) => {
-    const its = discipline(athlete.disciplineId);
+  const trials = [...everything('2026-09-20'), ...everything('2026-11-20')];
+  const gate = gateOf();
+  const people = disciplines;
+  const one = (its: (typeof people)[number]) => {
     const assessment = assess({
       trials,
-      person: { sex: athlete.sex, sport: its.sport, level: athlete.level },
+      person: { sex: 'female', sport: its.sport, level: 'trained' },
       today: '2026-11-25',
+      trade: shippedTrade,
     });
-    return link({ trade: shippedTrade, assessment, discipline: its, cautions: [], kit: athlete.kit });
+    return link({ trade: shippedTrade, assessment, discipline: its, gate, kit: everyKit });
   };
   for (let i = 0; i < 5; i += 1) for (const each of people) one(each);
   const times: number[] = [];

@@ -1,11 +1,11 @@
-import { fileURLToPath } from 'node:url';
+import { resolve } from 'node:path';
 import { sql } from 'drizzle-orm';
 import { migrate } from 'drizzle-orm/node-postgres/migrator';
 import { db } from './client.server';
 
 /** Brings the schema up to date; does nothing when it is. */
 export async function migrateDatabase(): Promise<void> {
-  await migrate(db, { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
+  await migrate(db, { migrationsFolder: resolve('db/migrations') });
 }
 
 /** Drops everything; only for resetting the demo and for tests. */

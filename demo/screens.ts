@@ -1,22 +1,18 @@
-import { addDays } from '~/core/body/dates';
-import {
-  discipline,
-  type QualityId,
-  type ScreenTest,
-  screenTest,
-  screenTests,
-  sides,
-} from '~/core/catalogue';
+import type { IsoDay } from '~/core/body/dates';
+import { discipline, type QualityId, type ScreenTest, sides } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
+import { screenedPerson } from '~/core/link/standing';
 import { targetFor } from '~/core/screen/assess/score';
 import { proposeBattery } from '~/core/screen/battery/battery';
-import { meanOfParts, type Trial, workingSide } from '~/core/screen/trial/trial';
-import type { Grade } from '~/core/screen/trial/words';
+import { meanOfParts, type TrialInput, workingSide } from '~/core/screen/trial/trial';
+import { bareTrial, type Grade } from '~/core/screen/trial/words';
 import { mulberry32 } from '~/core/signals/random';
-import type { AthleteRow } from '~/db/queries/athletes';
-import type { WorldRows } from '~/db/queries/world';
-import { type judgeClearance, screenedPerson } from '~/server/views/standing.server';
+import { closeScreening } from '~/server/commands/close-screening';
+import { keepTrial } from '~/server/commands/keep-trial';
+import { openScreening } from '~/server/commands/open-screening';
+import { subjectOf } from '~/server/principal/subject';
+import { type Actor, at, daysAgo, type Happening, must } from './clock';
 import type { DemoPerson } from './people';
-import type { Who } from './season';
 import { stableUuid } from './stable';
 
 function gradeFor(percent: number): Grade {
@@ -42,148 +38,163 @@ function figureFor(test: ScreenTest, percent: number, target: number): number {
 
 /** A day on which somebody was tested, and by whom. */
 interface Visit {
-  ago: number;
-  n: number;
+  readonly day: IsoDay;
+  readonly n: number;
   /** Only these tests; the whole battery when undefined. */
-  tests: readonly string[] | undefined;
-  staffId: string;
+  readonly tests: readonly string[] | undefined;
+  readonly tester: Actor;
 }
 
 /** Tests the second tester repeated. */
 const repeatedTests = ['pelvic_drop_stance', 'side_plank', 'trunk_extensor_hold'];
 
-export interface Screened {
-  readonly athlete: AthleteRow;
-  readonly event: { minutes: number | null } | undefined;
-  /** The clearance as it was on a day. */
-  readonly clearanceOn: (day: string) => ReturnType<typeof judgeClearance>;
-  readonly random: () => number;
+export interface Team {
+  readonly coach: Actor;
+  /** Who repeats tests. */
+  readonly second: Actor;
 }
 
-/** The screens of one person with all their trials, by the product's own batteries, gates and targets. */
-export function addScreens(
-  rows: WorldRows,
-  who: Who,
+/** The screens of one person with all their trials, by the product's own batteries, gates and commands. */
+export function screensOf(
   person: DemoPerson,
-  today: string,
-  { athlete, event, clearanceOn, random }: Screened,
-): Trial[] {
-  const { id } = athlete;
-  const trials: Trial[] = [];
+  id: string,
+  team: Team,
+  today: IsoDay,
+  random: () => number,
+): Happening[] {
   const visits = person.screens.flatMap((ago, n): Visit[] => [
-    { ago, n, tests: undefined, staffId: who.staffId },
-    // After the first of several screens a second tester repeated two tests, to learn how far they can be trusted.
+    { day: daysAgo(today, ago), n, tests: undefined, tester: team.coach },
+    // After the first of several screens a second tester repeated some tests, to learn how far they can be trusted.
     ...(n === 0 && person.screens.length > 1 && ago > 5
-      ? [{ ago: ago - 3, n, tests: repeatedTests, staffId: who.secondStaffId }]
+      ? [{ day: daysAgo(today, ago - 3), n, tests: repeatedTests, tester: team.second }]
       : []),
   ]);
-  for (const { ago, n, tests: onlyTests, staffId } of visits) {
-    const onDate = addDays(today, -ago);
-    const clearance = clearanceOn(onDate);
-    const battery = proposeBattery({
-      tests: screenTests,
-      discipline: discipline(person.disciplineId),
-      cautions: clearance.cautions,
-      allows: clearance.allows,
-      kit: athlete.kit,
-      minutes: 55,
-      firstSide: n % 2 === 0 ? 'left' : 'right',
-    });
-    // Repeats draw their own numbers, so that the rest of the world stays as it is.
-    const draw = onlyTests ? mulberry32(`repeat ${id} ${n}`) : random;
-    const items = battery.items.filter((item) => !onlyTests || onlyTests.includes(item.testId));
-    if (items.length === 0) continue;
-    const screeningId = stableUuid(onlyTests ? `repeat ${id} ${n}` : `screen ${id} ${n}`);
-    const at = new Date(`${onDate}T10:00:00Z`);
-    rows.screenings.push({
+  return visits.map((visit) => ({
+    day: visit.day,
+    order: 1,
+    happens: () => screened(person, id, visit, random),
+  }));
+}
+
+async function screened(person: DemoPerson, id: string, visit: Visit, random: () => number): Promise<void> {
+  const { day, n, tests: onlyTests, tester } = visit;
+  const principal = at(tester, day);
+  const subject = await subjectOf(principal, id);
+  if (!subject) throw new Error(`the demo world: ${person.given} is not here`);
+  const { athlete, gate, events } = subject;
+  const firstSide = n % 2 === 0 ? 'left' : 'right';
+  const battery = proposeBattery({
+    trade: shippedTrade,
+    gate,
+    kit: athlete.kit,
+    discipline: discipline(person.disciplineId),
+    minutes: 55,
+    firstSide,
+  });
+  // Repeats draw their own numbers, so that the rest of the world stays as it is.
+  const draw = onlyTests ? mulberry32(`repeat ${id} ${n}`) : random;
+  const items = battery.items.filter((item) => !onlyTests || onlyTests.includes(item.testId));
+  if (items.length === 0) return;
+  const screeningId = stableUuid(onlyTests ? `repeat ${id} ${n}` : `screen ${id} ${n}`);
+  must(
+    await openScreening(principal, {
       id: screeningId,
-      practiceId: who.practiceId,
       athleteId: id,
-      onDate,
+      purpose: 'first',
       testIds: items.map((item) => item.testId),
-      firstSide: battery.firstSide,
+      rests: {},
+      firstSide,
       warmUpDone: true,
-      warmUpAt: at,
       trainedLast24h: false,
       footwear: 'trainers',
-      staffId,
-      createdAt: at,
-      completedAt: new Date(at.getTime() + 50 * 60_000),
-    });
-    // Earlier screens were a little lower everywhere, more so where there was most to gain.
-    const behind = (person.screens.length - 1 - n) * 9;
-    for (const item of items) {
-      const test = screenTest(item.testId);
-      const target = targetFor(test, screenedPerson(athlete, onDate, event)).value;
-      for (const side of test.sided ? sides : (['both'] as const)) {
-        const direct = test.feeds[0];
-        const quality = direct?.quality as QualityId;
-        const works = workingSide(side, direct?.worksSide ?? 'same');
-        const has =
-          (person.has?.[`${quality}|${works}` as `${QualityId}|left`] ?? person.has?.[quality] ?? 88) -
-          behind;
-        const count = test.trials;
-        for (let k = 0; k < count; k += 1) {
-          // A repeat by another tester differs as much as tests do.
-          const percent = has + (draw() - 0.5) * (onlyTests ? 24 : 6);
-          const capped = item.gate.capS;
-          const raw = test.kind === 'grade' ? null : figureFor(test, percent, target);
-          const level =
-            raw !== null && item.gate.maxLevel !== undefined ? Math.min(raw, item.gate.maxLevel) : raw;
-          const held =
-            test.kind === 'hold' &&
-            level !== null &&
-            ((capped !== undefined && level >= capped) ||
-              (test.stopAt !== undefined && level >= test.stopAt));
-          const parts = test.directions
-            ? Object.fromEntries(test.directions.map((d) => [d.id, Math.round((d.target * percent) / 100)]))
-            : null;
-          const value = parts
-            ? meanOfParts(parts, Object.keys(parts))
-            : held
-              ? Math.min(capped ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY)
-              : level;
-          const faultId = percent < 85 ? person.faults?.[test.id] : undefined;
-          const row: Trial = {
-            id: stableUuid(`trial ${screeningId} ${test.id} ${side} ${k}`),
-            screeningId,
-            testId: test.id,
-            onDate,
-            side,
-            value,
-            grade: test.kind === 'grade' || test.withGrade ? gradeFor(percent) : null,
-            t1S: test.kind === 'hold' && value !== null && !held ? Math.max(0, value - 3) : null,
-            faults: faultId
-              ? [{ faultId, atS: test.kind === 'hold' && value !== null ? Math.max(1, value - 3) : null }]
-              : [],
-            feltIn: faultId === 'felt_low_back' ? 'low back' : test.stage >= 3 ? 'hip' : 'trunk',
-            painScore: 0,
-            painRegion: null,
-            endReason: test.kind === 'hold' ? (held ? 'cap' : 'loss') : 'done',
-            capS: capped ?? null,
-            recordedAt: new Date(at.getTime() + trials.length * 30_000).toISOString(),
-            comparable: true,
-            parts,
-            rungId: null,
-            readBy: test.kind === 'degrees' ? 'eye' : null,
-            traceId: null,
-            stillId: null,
-            supersedesId: null,
-            reason: null,
-          };
-          trials.push(row);
-          const { comparable: _, recordedAt, ...stored } = row;
-          rows.trials.push({
-            ...stored,
-            practiceId: who.practiceId,
-            athleteId: id,
-            recordedAt: new Date(recordedAt),
-            staffId,
-            faults: row.faults.map((each) => ({ ...each })),
-          });
-        }
+    }),
+    `the screen of ${person.given}`,
+  );
+  const event = events.find((planned) => planned.priority === 'A');
+  // Earlier screens were a little lower everywhere, more so where there was most to gain.
+  const behind = (person.screens.length - 1 - n) * 9;
+  let taken = 0;
+  for (const item of items) {
+    const test = shippedTrade.test(item.testId);
+    const target = targetFor(test, screenedPerson(athlete, day, event)).value;
+    for (const side of test.sided ? sides : (['both'] as const)) {
+      const direct = test.feeds[0];
+      const quality = direct?.quality as QualityId;
+      const works = workingSide(side, direct?.worksSide ?? 'same');
+      const has =
+        (person.has?.[`${quality}|${works}` as `${QualityId}|left`] ?? person.has?.[quality] ?? 88) - behind;
+      for (let k = 0; k < test.trials; k += 1) {
+        // A repeat by another tester differs as much as tests do.
+        const percent = has + (draw() - 0.5) * (onlyTests ? 24 : 6);
+        taken += 1;
+        must(
+          await keepTrial(at(tester, day, 10, Math.floor(taken / 2)), {
+            trial: trialFor(
+              person,
+              { test, target, percent, gate: item.gate },
+              {
+                id: stableUuid(`trial ${screeningId} ${test.id} ${side} ${k}`),
+                screeningId,
+                testId: test.id,
+                onDate: day,
+                side,
+                recordedAt: at(tester, day, 10, Math.floor(taken / 2)).now.toISOString(),
+              },
+            ),
+          }),
+          `${test.name} of ${person.given}`,
+        );
       }
     }
   }
-  return trials;
+  must(await closeScreening(at(tester, day, 11), { screeningId }), `closing the screen of ${person.given}`);
+}
+
+interface Drawn {
+  readonly test: ScreenTest;
+  readonly target: number;
+  readonly percent: number;
+  readonly gate: { readonly capS: number | undefined; readonly maxLevel: number | undefined };
+}
+
+/** The trial that gives about a percentage of the target. */
+function trialFor(
+  person: DemoPerson,
+  { test, target, percent, gate }: Drawn,
+  frame: Pick<TrialInput, 'id' | 'screeningId' | 'testId' | 'onDate' | 'side' | 'recordedAt'>,
+): TrialInput {
+  const raw = test.kind === 'grade' ? null : figureFor(test, percent, target);
+  const level = raw !== null && gate.maxLevel !== undefined ? Math.min(raw, gate.maxLevel) : raw;
+  const stopAt = Math.min(gate.capS ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY);
+  const held = test.kind === 'hold' && level !== null && level >= stopAt;
+  const parts = test.directions
+    ? Object.fromEntries(
+        test.directions.map((direction) => [direction.id, Math.round((direction.target * percent) / 100)]),
+      )
+    : null;
+  const value = parts ? meanOfParts(parts, Object.keys(parts)) : held ? stopAt : level;
+  const grade = test.kind === 'grade' || test.withGrade ? gradeFor(percent) : null;
+  const faultAt = test.kind === 'hold' && value !== null ? Math.max(0, Math.min(value, value - 3)) : null;
+  const usual = test.faults[0] ?? 'breath_hold';
+  const faultId =
+    percent < 85 ? (person.faults?.[test.id] ?? (grade === 'faulted' ? usual : undefined)) : undefined;
+  return {
+    ...bareTrial,
+    ...frame,
+    value,
+    grade,
+    t1S: test.kind === 'hold' && value !== null && !held ? Math.max(0, value - 3) : null,
+    faults: test.countsFaults
+      ? Array.from({ length: value ?? 0 }, () => ({ faultId: person.faults?.[test.id] ?? usual, atS: null }))
+      : faultId
+        ? [{ faultId, atS: faultAt }]
+        : [],
+    feltIn: faultId === 'felt_low_back' ? 'low back' : test.stage >= 3 ? 'hip' : 'trunk',
+    painScore: 0,
+    painRegion: null,
+    endReason: test.kind === 'hold' ? (held ? 'cap' : 'loss') : 'done',
+    capS: gate.capS ?? null,
+    parts,
+    readBy: test.kind === 'degrees' ? 'eye' : null,
+  };
 }

@@ -1,43 +1,38 @@
-import { randomBytes } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { createServer } from 'node:http';
+import { createServer, type Server } from 'node:http';
+import { resolve } from 'node:path';
+import { pathToFileURL } from 'node:url';
 import { createRequestHandler } from '@react-router/express';
 import compression from 'compression';
 import express from 'express';
-import pino from 'pino';
 import { RouterContextProvider, type ServerBuild } from 'react-router';
 import { closePool, ping, traced } from '~/db/client.server';
 import { demoSignIn } from '~/demo/world-sign-in';
+import { foreignWrite, headers, timing } from './http/headers';
+import { countBytes } from './http/limits';
+import { sayable } from './http/sayable';
 import { nonceContext, requestAddressContext } from './principal/context';
 
-const log = pino({ level: process.env.PILLAR_LOG ?? 'warn' });
 const port = Number(process.env.PORT ?? 3100);
-const buildFile = new URL('../build/server/index.js', import.meta.url);
+const buildFile = resolve('build/server/index.js');
 
-/** No inline script but ours (by nonce), nothing from elsewhere, no framing. */
-function securityHeaders(nonce: string): Record<string, string> {
-  return {
-    'Content-Security-Policy': `default-src 'self'; script-src 'self' 'nonce-${nonce}'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; font-src 'self'; connect-src 'self'; worker-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'; object-src 'none'`,
-    'X-Content-Type-Options': 'nosniff',
-    'Referrer-Policy': 'same-origin',
-    'Permissions-Policy': 'camera=(), microphone=(), geolocation=()',
-  };
-}
+/** How long requests under way are waited for at SIGTERM. */
+const drainMs = 60_000;
+/** How long a request may take to send its headers, and all of itself. */
+const slowMs = { headers: 10_000, whole: 60_000 } as const;
 
-/** A write must come from our own pages: the browser says where it comes from. */
-function foreignWrite(req: express.Request): boolean {
-  if (req.method === 'GET' || req.method === 'HEAD') return false;
-  const site = req.get('sec-fetch-site');
-  if (site) return site !== 'same-origin' && site !== 'none';
-  const origin = req.get('origin');
-  return origin !== undefined && new URL(origin).host !== req.get('host');
-}
+/** Tells the start script that starting again would not help. */
+const refused = 78;
 
-async function main(): Promise<void> {
+const say = (text: string) => process.stderr.write(`zest-pillar: ${text}\n`);
+
+async function application(): Promise<express.Express> {
   if (!existsSync(buildFile)) throw new Error('there is no build: run bin/start.');
-  const build = (await import(buildFile.href)) as ServerBuild;
+  const build = (await import(pathToFileURL(buildFile).href)) as ServerBuild;
   const app = express();
   app.disable('x-powered-by');
+  // Behind a proxy the address is what the proxy says; how many of them there are is a setting, so that nobody forges one.
+  app.set('trust proxy', Number(process.env.PILLAR_PROXIES ?? 0));
   app.use(compression());
   app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: '1y' }));
   app.use(express.static('build/client', { maxAge: '1h' }));
@@ -47,30 +42,15 @@ async function main(): Promise<void> {
       .type('text')
       .send();
   });
+  app.use(headers);
   app.use((req, res, next) => {
-    const nonce = randomBytes(16).toString('base64');
-    res.locals.nonce = nonce;
-    res.set(securityHeaders(nonce));
-    if (foreignWrite(req)) {
-      res.status(403).type('text').send('This form was sent from another site and was not accepted.');
-      return;
-    }
-    const length = Number(req.get('content-length') ?? 0);
-    if (length > 64 * 1024 * 1024) {
-      res.status(413).type('text').send('This upload is larger than 64 MB and was not read.');
-      return;
-    }
-    const started = performance.now();
+    if (!foreignWrite(req)) return next();
+    res.status(403).type('text').send('This form was sent from another site and was not accepted.');
+  });
+  app.use(countBytes);
+  app.use((_req, res, next) => {
     const trace = { queries: 0 };
-    const writeHead = res.writeHead.bind(res);
-    res.writeHead = ((...args: Parameters<typeof res.writeHead>) => {
-      if (!res.headersSent)
-        res.setHeader(
-          'Server-Timing',
-          `app;dur=${(performance.now() - started).toFixed(1)}, db;desc="${trace.queries} queries"`,
-        );
-      return writeHead(...args);
-    }) as typeof res.writeHead;
+    timing(res, trace);
     traced(trace, next);
   });
   app.use(
@@ -80,42 +60,55 @@ async function main(): Promise<void> {
       getLoadContext(req, res) {
         const context = new RouterContextProvider();
         context.set(nonceContext, String(res.locals.nonce));
-        context.set(requestAddressContext, req.socket.remoteAddress ?? 'unknown');
+        context.set(requestAddressContext, req.ip ?? 'unknown');
         return context;
       },
     }),
   );
+  return app;
+}
 
-  const server = createServer(app);
-  server.on('error', (error: NodeJS.ErrnoException) => {
-    process.stderr.write(
-      error.code === 'EADDRINUSE'
-        ? `zest-pillar: port ${port} is taken.\n`
-        : `zest-pillar: ${error.message}\n`,
-    );
-    process.exit(1);
-  });
-  server.listen(port, '127.0.0.1', () => {
-    process.stdout.write(
-      `\n  Zest Pillar  http://127.0.0.1:${port}\n  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}\n  Ctrl-C stops it.\n\n`,
-    );
-  });
-
+/** Ends the program after the requests under way. */
+function stopper(server: Server): () => void {
   let stopping = false;
-  const stop = () => {
+  return () => {
     if (stopping) return;
     stopping = true;
-    server.close(() => closePool().then(() => process.exit(0)));
+    const end = () => void closePool().finally(() => process.exit(0));
+    server.close(end);
     server.closeIdleConnections();
-    setTimeout(() => server.closeAllConnections(), 1000).unref();
-    setTimeout(() => process.exit(0), 5000).unref();
+    // Browsers keep connections open: those are closed as soon as nothing runs on them.
+    const idle = setInterval(() => server.closeIdleConnections(), 200);
+    setTimeout(() => {
+      clearInterval(idle);
+      server.closeAllConnections();
+      end();
+    }, drainMs).unref();
   };
+}
+
+async function main(): Promise<void> {
+  const server = createServer(
+    { headersTimeout: slowMs.headers, requestTimeout: slowMs.whole, connectionsCheckingInterval: 5000 },
+    await application(),
+  );
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    say(error.code === 'EADDRINUSE' ? `port ${port} is taken.` : error.message);
+    process.exit(refused);
+  });
+  server.listen(port, '127.0.0.1', () => {
+    const demo = process.env.PILLAR_EMPTY
+      ? '  Set it up there in the browser.'
+      : `  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}`;
+    process.stdout.write(`\n  Zest Pillar  http://127.0.0.1:${port}\n${demo}\n  Ctrl-C stops it.\n\n`);
+  });
+  const stop = stopper(server);
   process.on('SIGTERM', stop);
   process.on('SIGINT', stop);
-  process.on('unhandledRejection', (reason) => log.error({ reason }, 'unhandled rejection'));
+  process.on('unhandledRejection', (reason) => say(sayable(reason)));
 }
 
 main().catch((error: unknown) => {
-  process.stderr.write(`zest-pillar: ${error instanceof Error ? error.message : String(error)}\n`);
-  process.exit(1);
+  say(error instanceof Error ? error.message : String(error));
+  process.exit(refused);
 });

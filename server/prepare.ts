@@ -1,22 +1,27 @@
 import { closePool } from '~/db/client.server';
 import { dropDatabase, migrateDatabase } from '~/db/migrate';
-import { practiceCount, sweepAuth } from '~/db/queries/practice';
-import { insertWorld } from '~/db/queries/world';
-import { demoWorld } from '~/demo/world';
+import { practiceCount, sweepAuth } from '~/db/queries/principal';
+import { liveDemo } from '~/demo/world';
 import { demoSignIn, otherSignIn } from '~/demo/world-sign-in';
 import { hashPassword } from './principal/sign-in.server';
-import { todayIn } from './principal/today';
+import { dayIn } from './principal/today';
 
-/** Brings the database up to date and fills it with the demo world when it is empty; --fresh empties it first. */
+const asked = (option: string) => process.argv.includes(option);
+
+/**
+ * Brings the database up to date and fills it with the demo world when it is empty. `--fresh` empties it first, `--empty`
+ * leaves it empty for a real practice, which sets itself up in the browser.
+ */
 async function main(): Promise<void> {
-  if (process.argv.includes('--fresh')) await dropDatabase();
+  if (asked('--fresh')) await dropDatabase();
   await migrateDatabase();
-  if ((await practiceCount()) === 0) {
+  if (!asked('--empty') && (await practiceCount()) === 0) {
     const [coach, other] = await Promise.all([
       hashPassword(demoSignIn.password),
       hashPassword(otherSignIn.password),
     ]);
-    await insertWorld(demoWorld(todayIn('Europe/London'), { coach, other }));
+    process.stderr.write('Living through the demo practice ...\n');
+    await liveDemo(dayIn('Europe/London'), { coach, other });
     process.stderr.write('The demo practice is ready.\n');
   }
   await sweepAuth();

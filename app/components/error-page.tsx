@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { isRouteErrorResponse, Link, useRouteError } from 'react-router';
 
 const titles: Readonly<Record<number, string>> = {
   403: 'Not yours to open',
@@ -12,10 +12,36 @@ const defaults: Readonly<Record<number, string>> = {
   503: 'What you saved before is safe. Trials you take now are kept on this device and sent when it answers again.',
 };
 
-/** What went wrong, in plain words, with a way on. */
-export function ErrorPage({ status, message }: { status: number; message: string | undefined }) {
+interface WhatWentWrong {
+  readonly status: number;
+  readonly message: string | undefined;
+}
+
+/** The error of a route, as it is said. */
+function useWhatWentWrong(): WhatWentWrong {
+  const error = useRouteError();
+  if (!isRouteErrorResponse(error)) return { status: 500, message: undefined };
+  return { status: error.status, message: (error.data as { message?: string } | null)?.message };
+}
+
+/** An error inside the frame: the rail stays, and an athlete's path too. */
+export function PageError() {
+  return <Said {...useWhatWentWrong()} />;
+}
+
+/** An error that fills the page, where there is no frame. */
+export function WholePageError() {
   return (
     <main className="mx-auto max-w-xl px-6 py-24">
+      <Said {...useWhatWentWrong()} />
+    </main>
+  );
+}
+
+/** What went wrong, in plain words, with a way on. */
+function Said({ status, message }: WhatWentWrong) {
+  return (
+    <div className="max-w-xl py-6">
       <title>{titles[status] ?? 'Something broke'}</title>
       <p className="figures text-quiet">{status}</p>
       <h1 className="mt-1 text-4xl">{titles[status] ?? 'Something broke on our side'}</h1>
@@ -34,6 +60,6 @@ export function ErrorPage({ status, message }: { status: number; message: string
           Try again
         </button>
       </p>
-    </main>
+    </div>
   );
 }

@@ -1,6 +1,8 @@
 import clsx from 'clsx';
 import ShieldAlert from 'lucide-react/icons/shield-alert';
 import type { ReactNode } from 'react';
+import { issueText } from '~/app/words/issue-text';
+import type { Issue } from '~/core/result';
 import { ButtonLink } from './button';
 
 /** A caution or a stop: hatched edge, a word, then the text. Not coloured: it must read in black and white. */
@@ -46,25 +48,28 @@ export function Empty({ title, children }: { title: string; children: ReactNode 
   );
 }
 
+/** Each reason as a line of its own. */
+export function Reasons({ issues }: { issues: readonly Issue[] }) {
+  return [...new Set(issues.map(issueText))].map((reason) => <p key={reason}>{reason}</p>);
+}
+
 /** Why an athlete may not be tested, planned or trained, and what lifts it. */
 export function Blocked({
   title,
-  reasons,
+  issues,
   liftedBy,
   athleteId,
 }: {
   title: string;
-  reasons: readonly string[];
-  liftedBy: string;
+  issues: readonly Issue[];
+  liftedBy: Issue;
   athleteId: string;
 }) {
   return (
     <Empty title={title}>
-      {reasons.map((reason) => (
-        <p key={reason}>{reason}</p>
-      ))}
+      <Reasons issues={issues} />
       <p className="mt-2">
-        <strong>What lifts it:</strong> {liftedBy}
+        <strong>What lifts it:</strong> {issueText(liftedBy)}
       </p>
       <p className="mt-4">
         <ButtonLink look="next" to={`/athletes/${athleteId}/clear`}>

@@ -3,6 +3,13 @@ import { addDays, daysBetween, weekdayOf } from '~/core/body/dates';
 const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
+const longDay = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'long',
+  day: 'numeric',
+  month: 'long',
+  timeZone: 'UTC',
+});
+
 const dateOf = (day: string) => Number(day.slice(8));
 const dayMonth = (day: string) => `${dateOf(day)} ${months[Number(day.slice(5, 7)) - 1]}`;
 
@@ -15,6 +22,9 @@ export function dayText(day: string, today?: string): string {
 
 /** "Wednesday 25 Nov". */
 export const weekdayText = (day: string) => `${weekdays[weekdayOf(day)]} ${dayMonth(day)}`;
+
+/** "Thursday 26 November". */
+export const longDayText = (day: string) => longDay.format(new Date(`${day}T00:00:00Z`));
 
 /** "in 11 weeks", "in 3 days", "today", "2 weeks ago". */
 export function awayText(day: string, today: string): string {
@@ -29,4 +39,10 @@ export function awayText(day: string, today: string): string {
 export function weekText(weekStart: string): string {
   const end = addDays(weekStart, 6);
   return `${weekStart.slice(0, 7) === end.slice(0, 7) ? dateOf(weekStart) : dayMonth(weekStart)} to ${dayMonth(end)}`;
+}
+
+/** "18:02" by the clock of the reader. */
+export function timeText(moment: string): string {
+  const at = new Date(moment);
+  return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`;
 }

@@ -6,6 +6,8 @@ interface Stored {
   readonly state: SquadState;
   /** The screen of each athlete that was opened here. */
   readonly screenings: Readonly<Record<string, string>>;
+  /** The trial of each clock and round, and what was last told of it. */
+  readonly trials: Readonly<Record<string, { readonly id: string; readonly told: string }>>;
 }
 
 const keyOf = (day: string, testId: string) => `zest-pillar.squad.${day}.${testId}`;

@@ -7,16 +7,25 @@ import Ruler from 'lucide-react/icons/ruler';
 import Search from 'lucide-react/icons/search';
 import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import Users from 'lucide-react/icons/users';
-import { Form, Link, NavLink, Outlet, useNavigation } from 'react-router';
+import { Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { KeysProvider } from '~/app/lib/keys';
-import { who } from '~/server/principal/principal.server';
+import { OutboxLine } from '~/app/lib/outbox/outbox-line';
+import { SignOut } from '~/app/lib/outbox/sign-out';
+import { can } from '~/server/principal/can';
+import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/frame';
 
 export function loader({ context }: Route.LoaderArgs) {
-  const { practiceName, staffName } = who(context);
-  return { practiceName, staffName };
+  const principal = principalIn(context);
+  const { practiceName, staffName } = principal;
+  return {
+    practiceName,
+    staffName,
+    maySet: can(principal, 'settings.change'),
+    mayManage: can(principal, 'staff.manage'),
+  };
 }
 
 const places = [
@@ -30,7 +39,7 @@ const places = [
 ] as const;
 
 export default function Frame({ loaderData }: Route.ComponentProps) {
-  const { practiceName, staffName } = loaderData;
+  const { practiceName, staffName, maySet, mayManage } = loaderData;
   const busy = useNavigation().state !== 'idle';
   return (
     <KeysProvider>
@@ -92,9 +101,20 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
               <p className="font-bold">{practiceName}</p>
               <p className="mt-1">{staffName}</p>
               <p className="mt-2 flex flex-col gap-0.5">
-                <Link to="/settings" className="flex min-h-8 items-center text-chalk">
-                  Settings
-                </Link>
+                {maySet ? (
+                  <Link to="/settings" className="flex min-h-8 items-center text-chalk">
+                    Settings
+                  </Link>
+                ) : (
+                  <Link to="/settings/password" className="flex min-h-8 items-center text-chalk">
+                    Password
+                  </Link>
+                )}
+                {mayManage ? (
+                  <Link to="/settings/staff" className="flex min-h-8 items-center text-chalk">
+                    Staff
+                  </Link>
+                ) : null}
                 <button
                   type="button"
                   onClick={() => window.dispatchEvent(new Event('pillar:keys'))}
@@ -103,14 +123,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                   Keys
                 </button>
               </p>
-              <Form method="post" action="/sign-out">
-                <button
-                  type="submit"
-                  className="flex min-h-8 items-center underline decoration-mortar decoration-2 underline-offset-3"
-                >
-                  Sign out
-                </button>
-              </Form>
+              <SignOut />
             </div>
           </div>
         </header>
@@ -126,6 +139,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
             id="main"
             className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0"
           >
+            <OutboxLine />
             <Outlet />
           </main>
         </div>

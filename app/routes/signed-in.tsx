@@ -1,14 +1,21 @@
 import { Outlet } from 'react-router';
-import { requireSignedIn } from '~/server/principal/principal.server';
+import { OutboxProvider } from '~/app/lib/outbox/outbox';
+import { principalIn, requirePrincipal } from '~/server/principal/middleware.server';
 import type { Route } from './+types/signed-in';
 
-export const middleware: Route.MiddlewareFunction[] = [requireSignedIn];
+export const middleware: Route.MiddlewareFunction[] = [requirePrincipal];
 
 /** A loader of its own, so that the middleware runs on every navigation in the browser too. */
-export function loader() {
-  return null;
+export function loader({ context }: Route.LoaderArgs) {
+  const { practiceId, staffId } = principalIn(context);
+  return { practiceId, staffId };
 }
 
-export default function SignedInLayout() {
-  return <Outlet />;
+/** What waits on this device belongs to the person of this practice who is signed in. */
+export default function SignedInLayout({ loaderData }: Route.ComponentProps) {
+  return (
+    <OutboxProvider owner={`${loaderData.practiceId}|${loaderData.staffId}`}>
+      <Outlet />
+    </OutboxProvider>
+  );
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { type Rung, rungSchema } from './schema';
+import { rungSchema } from './schema';
 
 /**
  * A practice's own hand on the catalogue. Each entry keeps only what was changed, so that the rest follows when the shipped
@@ -94,20 +94,24 @@ export const noEdits: CatalogueEdits = { rungs: {}, ladders: {}, tests: {}, adde
 
 export type EditKind = 'rung' | 'ladder' | 'test';
 
-/** One change, as it stands in the history. */
-export type CatalogueEdit =
-  | { readonly op: 'change'; readonly kind: 'rung'; readonly entryId: string; readonly patch: RungPatch }
-  | { readonly op: 'change'; readonly kind: 'ladder'; readonly entryId: string; readonly patch: LadderPatch }
-  | { readonly op: 'change'; readonly kind: 'test'; readonly entryId: string; readonly patch: TestPatch }
-  | { readonly op: 'hide' | 'restore'; readonly kind: EditKind; readonly entryId: string }
-  | {
-      readonly op: 'add';
-      readonly kind: 'rung';
-      readonly entryId: string;
-      readonly ladderId: string;
-      readonly afterRungId: string | null;
-      readonly rung: Rung;
-    };
+const entryId = z.string().min(1).max(80);
+
+/** One change, as it is sent and stands in the history. */
+export const catalogueEditSchema = z.union([
+  z.object({ op: z.literal('change'), kind: z.literal('rung'), entryId, patch: rungPatchSchema }),
+  z.object({ op: z.literal('change'), kind: z.literal('ladder'), entryId, patch: ladderPatchSchema }),
+  z.object({ op: z.literal('change'), kind: z.literal('test'), entryId, patch: testPatchSchema }),
+  z.object({ op: z.enum(['hide', 'restore']), kind: z.enum(['rung', 'ladder', 'test']), entryId }),
+  z.object({
+    op: z.literal('add'),
+    kind: z.literal('rung'),
+    entryId,
+    ladderId: z.string().max(80),
+    afterRungId: z.string().max(80).nullable(),
+    rung: rungSchema,
+  }),
+]);
+export type CatalogueEdit = z.infer<typeof catalogueEditSchema>;
 
 const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests' } as const;
 

@@ -199,6 +199,8 @@ export const testSchema = z.object({
   levels: z.array(z.string()).optional(),
   /** Measured in several directions; the result is the mean of their scores. */
   directions: z.array(z.object({ id, name: z.string(), target: z.number().positive() })).optional(),
+  /** Its figure is the number of faults seen, so that every tap on a fault counts. */
+  countsFaults: z.boolean().optional(),
   /** The tester chooses a rung, which gives target and quality. */
   byRung: z.boolean().optional(),
   /** Figures that may be measured beside the grade or number; one with a target is scored, and the lowest counts. */

@@ -1,5 +1,5 @@
 import sportData from './data/sports.json';
-import type { QualityId } from './qualities';
+import { type QualityId, qualityIds } from './qualities';
 
 /** What a sport asks of each quality, 0-5. Expert-judgement defaults. */
 export type DemandProfile = Readonly<Record<QualityId, number>>;
@@ -34,12 +34,19 @@ export const sportNames: readonly { readonly id: string; readonly name: string }
 
 const byId = new Map(disciplines.map((each) => [each.id, each]));
 
-/** The discipline with this id; throws on an unknown id. */
-export function discipline(id: string): Discipline {
-  const found = byId.get(id);
-  if (!found) throw new Error(`unknown discipline ${id}`);
-  return found;
-}
+/** What stands for a discipline that is not in the list any more: a middling profile, so that the athlete stays readable. */
+const goneDiscipline = (id: string): Discipline => ({
+  id,
+  sport: 'other',
+  sportName: 'Other',
+  name: 'a sport no longer listed',
+  profile: Object.fromEntries(qualityIds.map((quality) => [quality, 3])) as Record<QualityId, number>,
+  asks: '',
+  exposure: { kind: 'steps', minutes: 60, perMinute: 60 },
+});
+
+/** The discipline with this id, or what stands for one that is gone. */
+export const discipline = (id: string): Discipline => byId.get(id) ?? goneDiscipline(id);
 
 export const hasDiscipline = (id: string): boolean => byId.has(id);
 

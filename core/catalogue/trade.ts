@@ -1,21 +1,32 @@
-import { catalogueVersion, ladders as shippedLadders, screenTests as shippedTests } from '.';
+import {
+  catalogueVersion,
+  faults as shippedFaults,
+  ladders as shippedLadders,
+  screenTests as shippedTests,
+} from '.';
 import { type CatalogueEdits, noEdits, type OwnTarget, type TestPatch } from './edits';
-import type { Ladder, Rung, ScreenTest } from './schema';
+import type { Fault, Ladder, Rung, ScreenTest } from './schema';
+import { goneFault, goneLadder, goneRung, goneTest } from './tombstone';
 
-/** The catalogue as one practice has it: the shipped data under its own edits. */
+/**
+ * The one door to the catalogue as a practice has it: the shipped data under its own edits. Reading an id that is not there
+ * (any more) gives a tombstone; `has...` tells before something is written.
+ */
 export interface Trade {
   /** Version of the shipped data, and how many edits lie over it. */
   readonly version: string;
   readonly ladders: readonly Ladder[];
   readonly ladder: (id: string) => Ladder;
-  /** Throws on an unknown id; hidden rungs are still known, for what was logged on them. */
+  readonly hasLadder: (id: string) => boolean;
+  /** Hidden rungs are still known, for what was logged on them. */
   readonly rung: (id: string) => Rung;
   readonly hasRung: (id: string) => boolean;
   readonly ladderOf: (rungId: string) => Ladder;
   readonly tests: readonly ScreenTest[];
-  /** Throws on an unknown id. */
   readonly test: (id: string) => ScreenTest;
   readonly hasTest: (id: string) => boolean;
+  readonly fault: (id: string) => Fault;
+  readonly hasFault: (id: string) => boolean;
   /** Tests offered at the station. */
   readonly stationTests: readonly ScreenTest[];
   /** Own targets by test, in the test's unit; the one for everybody first. */
@@ -54,6 +65,8 @@ function withRungs(ladder: Ladder, edits: CatalogueEdits): Ladder {
   } as Ladder;
 }
 
+const faultById = new Map(shippedFaults.map((fault) => [fault.id, fault]));
+
 /** The catalogue under a practice's edits. */
 export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
   const untouched = edits === noEdits;
@@ -76,31 +89,21 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
         }
       : each;
   };
-  const found = (id: string) => {
-    const its = byRung.get(id);
-    if (!its) throw new Error(`unknown rung ${id}`);
-    return its;
-  };
   const tests = untouched ? shippedTests : shippedTests.map(test);
   const byTest = new Map(tests.map((each) => [each.id, each]));
   return {
     version: revision > 0 ? `${catalogueVersion}+${revision}` : catalogueVersion,
     ladders,
-    ladder: (id) => {
-      const its = byLadder.get(id);
-      if (!its) throw new Error(`unknown ladder ${id}`);
-      return its;
-    },
-    rung: (id) => found(id).rung,
+    ladder: (id) => byLadder.get(id) ?? goneLadder(id),
+    hasLadder: (id) => byLadder.has(id),
+    rung: (id) => byRung.get(id)?.rung ?? goneRung(id),
     hasRung: (id) => byRung.has(id),
-    ladderOf: (id) => found(id).ladder,
+    ladderOf: (rungId) => byRung.get(rungId)?.ladder ?? goneLadder(rungId),
     tests,
-    test: (id) => {
-      const its = byTest.get(id);
-      if (!its) throw new Error(`unknown test ${id}`);
-      return its;
-    },
+    test: (id) => byTest.get(id) ?? goneTest(id),
     hasTest: (id) => byTest.has(id),
+    fault: (id) => faultById.get(id) ?? goneFault(id),
+    hasFault: (id) => faultById.has(id),
     stationTests: tests.filter((each) => !edits.tests[each.id]?.hidden),
     ownTargets: Object.fromEntries(
       Object.entries(edits.tests).flatMap(([id, { patch }]) =>

@@ -1,126 +1,165 @@
-import { addMonths, ageOn, type IsoDay } from '~/core/body/dates';
-import { caution } from '~/core/catalogue';
-import { askFirstCautions, type StopSignId, stopSigns } from './signs';
+import { addDays, addMonths, ageOn, type IsoDay } from '~/core/body/dates';
+import { type Issue, issue } from '~/core/result';
+import { asksFirst, type StopSignId, stopSigns } from './signs';
 
+/** One answered safety form. */
 export interface ClearanceForm {
+  readonly id: string;
   readonly onDate: IsoDay;
-  readonly stopSigns: readonly StopSignId[];
+  readonly stopSigns: readonly string[];
   readonly cautions: readonly string[];
   readonly systolicMmHg?: number | undefined;
   readonly diastolicMmHg?: number | undefined;
+  /** Expected day of birth, when pregnant and known. */
+  readonly dueOn?: IsoDay | undefined;
   readonly consentAthlete: boolean;
   readonly consentGuardian: boolean;
 }
 
-/** A licensed practitioner's recorded word; it answers the form it was given for. */
+/** A licensed practitioner's recorded word on one form: it holds for the signs and cautions it names. */
 export interface Agreement {
+  readonly formId: string;
   readonly onDate: IsoDay;
-  readonly name: string;
-  readonly role: string;
-  readonly lifts: 'stop_and_refer' | 'ask_first';
+  readonly signs: readonly string[];
+  readonly cautions: readonly string[];
 }
 
 export interface ClearSettings {
   readonly renewMonths: number;
-  /** A guardian's consent is needed below this age; local law decides. */
+  /** A guardian's consent is needed below this age; local law decides, never below 16. */
   readonly guardianUnderYears: number;
 }
 
 export const defaultClearSettings: ClearSettings = { renewMonths: 6, guardianUnderYears: 18 };
+/** Below this a guardian is asked whatever the setting says. */
+export const leastGuardianYears = 16;
 
-export type ClearState = 'missing' | 'expired' | 'refer' | 'consent' | 'ask_first' | 'cleared';
+export const clearStates = ['missing', 'expired', 'refer', 'consent', 'ask_first', 'cleared'] as const;
+export type ClearState = (typeof clearStates)[number];
 
 export interface Clearance {
   readonly state: ClearState;
-  /** What may be done: nothing, breath and brace tests only, or all that the cautions leave. */
+  /** What may be done: nothing, breath and brace only, or all that the cautions leave. */
   readonly allows: 'nothing' | 'breath_brace' | 'all';
   readonly cautions: readonly string[];
-  /** Why, in whole sentences for the screen. */
-  readonly reasons: readonly string[];
-  /** What lifts it; empty when cleared. */
-  readonly liftedBy: string;
+  /** Warning signs nobody licensed has cleared. */
+  readonly openSigns: readonly string[];
+  /** Ask-first cautions nobody licensed has agreed to. */
+  readonly openAsks: readonly string[];
+  /** Why something is withheld; empty when cleared. */
+  readonly issues: readonly Issue[];
   readonly expiresOn: IsoDay | undefined;
+  /** Weeks of pregnancy are past the first third, or not known. */
+  readonly afterFirstTrimester: boolean;
 }
 
-const blocked = (
-  state: ClearState,
-  reasons: string[],
-  liftedBy: string,
-  form?: ClearanceForm,
-  expiresOn?: IsoDay,
-): Clearance => ({
-  state,
-  allows: 'nothing',
-  cautions: form?.cautions ?? [],
-  reasons,
-  liftedBy,
-  expiresOn,
-});
+/** Blood pressure from which it is a warning sign, mmHg. */
+const pressureStop = { systolic: 180, diastolic: 110 } as const;
+/** Days from the expected birth back to the end of the first third of a pregnancy (280 days less 13 weeks and 6 days). */
+const firstThirdEndsDaysBefore = 280 - 98;
+
+/** Signs a form names, the measured blood pressure among them. */
+export function signsOf(form: ClearanceForm): readonly string[] {
+  const high =
+    (form.systolicMmHg ?? 0) >= pressureStop.systolic || (form.diastolicMmHg ?? 0) >= pressureStop.diastolic;
+  const measured: StopSignId[] = high ? ['pressure_180_110'] : [];
+  return [...new Set([...form.stopSigns, ...measured])];
+}
+
+/** Does an agreement on a form at or after this one, and not given before it, name what it asks? */
+function answered(
+  forms: readonly ClearanceForm[],
+  at: number,
+  agreements: readonly Agreement[],
+  names: (agreement: Agreement) => boolean,
+): boolean {
+  const later = new Set(forms.slice(at).map((form) => form.id));
+  const since = forms[at]?.onDate ?? '';
+  return agreements.some(
+    (agreement) => later.has(agreement.formId) && agreement.onDate >= since && names(agreement),
+  );
+}
 
 /**
- * May this athlete be loaded? Reads the newest form and the agreements recorded for it.
- * Blood pressure at or above 180/110 counts as a stop sign even when the box was not ticked. An athlete under 16
- * gets the `under_16` caution by age.
+ * Warning signs that still stop: each one ever ticked, until an agreement on that form or a later one names it. Answering
+ * the form again without ticking it lifts nothing.
+ *
+ * @param forms all forms of the athlete, the oldest first
+ */
+export function openSigns(forms: readonly ClearanceForm[], agreements: readonly Agreement[]): string[] {
+  const open = new Set<string>();
+  for (const [at, form] of forms.entries())
+    for (const sign of signsOf(form))
+      if (!answered(forms, at, agreements, (agreement) => agreement.signs.includes(sign))) open.add(sign);
+  const order: readonly string[] = stopSigns.map((sign) => sign.id);
+  return [...open].sort((a, b) => order.indexOf(a) - order.indexOf(b));
+}
+
+/**
+ * May this athlete be loaded on a day? Reads every form and agreement on record, the oldest first; the newest form's
+ * cautions hold. An athlete under 16 gets the `under_16` caution by age.
  */
 export function clear(
-  form: ClearanceForm | undefined,
+  forms: readonly ClearanceForm[],
   agreements: readonly Agreement[],
   birthDate: IsoDay,
-  today: IsoDay,
+  day: IsoDay,
   settings: ClearSettings = defaultClearSettings,
 ): Clearance {
-  if (!form) {
-    return blocked('missing', ['The safety questions have not been answered.'], 'Answer the safety form.');
-  }
-  const expiresOn = addMonths(form.onDate, settings.renewMonths);
-  const signs = new Set<StopSignId>(form.stopSigns);
-  if ((form.systolicMmHg ?? 0) >= 180 || (form.diastolicMmHg ?? 0) >= 110) signs.add('pressure_180_110');
-  const stopLifted = agreements.some((each) => each.lifts === 'stop_and_refer' && each.onDate >= form.onDate);
-  if (signs.size > 0 && !stopLifted) {
-    const texts = stopSigns.filter((sign) => signs.has(sign.id)).map((sign) => `${sign.text}.`);
-    return blocked(
+  const newest = forms.at(-1);
+  const age = ageOn(birthDate, day);
+  const cautions = [...new Set([...(newest?.cautions ?? []), ...(age < 16 ? ['under_16'] : [])])];
+  const signs = openSigns(forms, agreements);
+  const expiresOn = newest && addMonths(newest.onDate, settings.renewMonths);
+  const asks = cautions.filter(
+    (caution) =>
+      asksFirst(caution) &&
+      !answered(forms, forms.length - 1, agreements, (agreement) => agreement.cautions.includes(caution)),
+  );
+  const found = (state: ClearState, allows: Clearance['allows'], issues: readonly Issue[]): Clearance => ({
+    state,
+    allows,
+    cautions,
+    openSigns: signs,
+    openAsks: asks,
+    issues,
+    expiresOn,
+    afterFirstTrimester:
+      cautions.includes('pregnancy') &&
+      (newest?.dueOn === undefined || day >= addDays(newest.dueOn, -firstThirdEndsDaysBefore)),
+  });
+  if (!newest || !expiresOn) return found('missing', 'nothing', [issue('clear.missing')]);
+  if (signs.length > 0)
+    return found(
       'refer',
-      texts,
-      'Refer. Only a recorded clearance by a licensed practitioner, with name, role and date, lifts this.',
-      form,
-      expiresOn,
+      'nothing',
+      signs.map((sign) => issue('clear.sign', { sign })),
     );
-  }
-  if (today >= expiresOn) {
-    return blocked(
-      'expired',
-      [`The safety form of ${form.onDate} is older than ${settings.renewMonths} months.`],
-      'Answer the safety form again.',
-      form,
-      expiresOn,
+  if (day >= expiresOn)
+    return found('expired', 'nothing', [
+      issue('clear.expired', { onDate: newest.onDate, months: settings.renewMonths }),
+    ]);
+  const consent: Issue[] = [];
+  const guardianUnder = Math.max(leastGuardianYears, settings.guardianUnderYears);
+  if (!newest.consentAthlete) consent.push(issue('clear.consent_athlete'));
+  if (age < guardianUnder && !newest.consentGuardian)
+    consent.push(issue('clear.consent_guardian', { years: guardianUnder }));
+  if (consent.length > 0) return found('consent', 'nothing', consent);
+  if (asks.length > 0)
+    return found(
+      'ask_first',
+      'breath_brace',
+      asks.map((caution) => issue('clear.ask_first', { caution })),
     );
-  }
-  const age = ageOn(birthDate, today);
-  const consentMissing: string[] = [];
-  if (!form.consentAthlete) consentMissing.push("The athlete's consent is not recorded.");
-  if (age < settings.guardianUnderYears && !form.consentGuardian) {
-    consentMissing.push(
-      `A guardian's consent is needed under ${settings.guardianUnderYears} and is not recorded.`,
-    );
-  }
-  if (consentMissing.length > 0)
-    return blocked('consent', consentMissing, 'Record the consent on the safety form.', form, expiresOn);
-
-  const active = [...new Set([...form.cautions, ...(age < 16 ? ['under_16'] : [])])];
-  const asking = active.filter((id) => (askFirstCautions as readonly string[]).includes(id));
-  const agreed =
-    stopLifted || agreements.some((each) => each.lifts === 'ask_first' && each.onDate >= form.onDate);
-  if (asking.length > 0 && !agreed) {
-    return {
-      state: 'ask_first',
-      allows: 'breath_brace',
-      cautions: active,
-      reasons: asking.map(
-        (id) => `${caution(id).name}: breath and brace tests only until a licensed practitioner agrees.`,
-      ),
-      liftedBy: "Record the practitioner's agreement with name, role and date.",
-      expiresOn,
-    };
-  }
-  return { state: 'cleared', allows: 'all', cautions: active, reasons: [], liftedBy: '', expiresOn };
+  return found('cleared', 'all', []);
 }
+
+/** What would lift a clearance that withholds something: the code of the way out. */
+export const liftedBy: Readonly<Record<ClearState, string>> = {
+  missing: 'lift.answer',
+  expired: 'lift.answer_again',
+  refer: 'lift.refer',
+  consent: 'lift.consent',
+  ask_first: 'lift.agree',
+  cleared: 'lift.nothing',
+};

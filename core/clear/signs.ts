@@ -1,4 +1,4 @@
-/** Warning signs that stop testing and planning until a licensed practitioner has cleared the athlete. */
+/** Warning signs that stop testing and planning until a licensed practitioner has named and cleared them. */
 export const stopSigns = [
   { id: 'leg_numbness', text: 'New numbness or weakness in a leg' },
   { id: 'saddle_numbness', text: 'Numbness around the saddle area' },
@@ -22,6 +22,9 @@ export const stopSigns = [
 export type StopSignId = (typeof stopSigns)[number]['id'];
 export const stopSignIds = stopSigns.map((sign) => sign.id) as [StopSignId, ...StopSignId[]];
 
+/** What a sign is called; its id when it is not in the list any more. */
+export const signText = (id: string): string => stopSigns.find((sign) => sign.id === id)?.text ?? id;
+
 /** Conditions that allow breath and brace tests only, until a licensed practitioner's dated agreement is recorded. */
 export const askFirstCautions = [
   'pregnancy',
@@ -30,6 +33,8 @@ export const askFirstCautions = [
   'acute_back_pain',
   'heart_disease',
 ] as const;
+export const asksFirst = (caution: string): boolean =>
+  (askFirstCautions as readonly string[]).includes(caution);
 
 /** Said once, plainly, where it matters: at the form, on every card and report. */
 export const disclaimer =

@@ -1,17 +1,24 @@
 import { disputes, ladder, ladders, qualityIds, rung, schools } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { neighbourRung, offersFor, type RungContext, rungBar } from './choose-rung';
+import { type Given, gateOf } from '~/core/clear/testing';
+import { neighbourRung, offersFor, type RungContext } from './choose-rung';
 import { setDose, workSeconds } from './prescription';
 
 const context: RungContext = {
   trade: shippedTrade,
-  cautions: [],
-  kit: ['towel', 'wall', 'box', 'band', 'dumbbell', 'ball', 'cable'],
+  gate: gateOf({ kit: ['towel', 'wall', 'box', 'band', 'dumbbell', 'ball', 'cable'] }),
   schoolId: 'neutral',
   sport: 'running',
   owned: new Set(),
   capability: { breath_brace: 90 },
 };
+
+/** The context of another athlete. */
+const given = (more: Given): RungContext => ({
+  ...context,
+  schoolId: more.schoolId ?? 'neutral',
+  gate: gateOf({ kit: ['towel', 'wall', 'box', 'band', 'dumbbell', 'ball', 'cable'], ...more }),
+});
 
 describe('offers', () => {
   it('keeps an athlete on a ladder under way', () => {
@@ -28,7 +35,7 @@ describe('offers', () => {
   it('steps down to the nearest easier rung when the current one is barred since', () => {
     const offer = offersFor(
       'anti_extension',
-      { ...context, cautions: ['hernia'] },
+      given({ cautions: ['hernia'] }),
       new Map([['plank', 'plank_loaded']]),
     )[0];
     expect(offer?.ladder.id).toBe('plank');
@@ -43,20 +50,28 @@ describe('offers', () => {
   it('does not enter at a rung whose own requirements are unmet', () => {
     const weak = offersFor(
       'reactive',
-      { ...context, schoolId: 'brace', capability: { breath_brace: 90, reactive: 90, anti_rotation: 20 } },
+      { ...given({ schoolId: 'brace' }), capability: { breath_brace: 90, reactive: 90, anti_rotation: 20 } },
       new Map(),
     ).find((each) => each.ladder.id === 'perturbed_brace');
     expect(weak?.rung.id).toBe('react_stand_taps');
     const strong = offersFor(
       'reactive',
-      { ...context, schoolId: 'brace', capability: { breath_brace: 90, reactive: 90, anti_rotation: 95 } },
+      { ...given({ schoolId: 'brace' }), capability: { breath_brace: 90, reactive: 90, anti_rotation: 95 } },
       new Map(),
     ).find((each) => each.ladder.id === 'perturbed_brace');
     expect(strong?.rung.level).toBeGreaterThan(1);
   });
+  it('prefers what a caution prefers', () => {
+    const first = (more: Given) => offersFor('anti_extension', given(more), new Map())[0]?.ladder.id;
+    // A back that dislikes bending forward is better off in planks.
+    expect([first({}), first({ cautions: ['disc_flexion_sensitive'] })]).toEqual(['dead_bug', 'plank']);
+  });
   it('lists what is barred with the reason', () => {
-    const offer = offersFor('anti_extension', { ...context, kit: [] }, new Map([['plank', 'plank_full']]))[0];
-    expect(offer?.barred).toContainEqual({ rung: rung('plank_loaded'), why: 'needs plate or vest' });
+    const offer = offersFor('anti_extension', given({ kit: [] }), new Map([['plank', 'plank_full']]))[0];
+    expect(offer?.barred).toContainEqual({
+      rung: rung('plank_loaded'),
+      bars: [{ code: 'bar.kit_one_of', path: [], values: { needs: ['weight plate', 'weight vest'] } }],
+    });
   });
 });
 
@@ -64,7 +79,7 @@ describe('schools', () => {
   it('each leave something for every quality with kit at hand, or say that nothing is left', () => {
     for (const school of schools) {
       const empty = qualityIds.filter(
-        (id) => offersFor(id, { ...context, schoolId: school.id }, new Map()).length === 0,
+        (id) => offersFor(id, given({ schoolId: school.id }), new Map()).length === 0,
       );
       // The mid-range school has no curled shapes but keeps leg raises.
       expect({ school: school.id, empty }).toEqual({ school: school.id, empty: [] });
@@ -78,7 +93,7 @@ describe('schools', () => {
         const its = ladders.find((l) => l.rungs.some((r) => r.id === id));
         if (!its) throw new Error('rung without a ladder');
         for (const school of schools) {
-          const bar = rungBar(its, each, { ...context, schoolId: school.id, kit: its.equipment });
+          const bar = gateOf({ schoolId: school.id }).rung(each.id).bars[0];
           if (!dispute.used_by.includes(school.id)) expect(bar).toBeDefined();
         }
       }
@@ -97,7 +112,7 @@ describe('neighbours', () => {
     for (const each of ladders) {
       for (const r of each.rungs) {
         for (const step of [1, -1] as const) {
-          const next = neighbourRung(r.id, step, { ...context, schoolId: 'flatten', kit: each.equipment });
+          const next = neighbourRung(r.id, step, given({ schoolId: 'flatten', kit: each.equipment }));
           if (next) expect(each.rungs.includes(next) && Math.sign(next.level - r.level)).toBe(step);
         }
       }

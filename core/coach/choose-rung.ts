@@ -1,12 +1,13 @@
-import { disputes, type Ladder, type QualityId, type Rung, school } from '~/core/catalogue';
+import { caution, type Ladder, type QualityId, type Rung } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
-import { cautionBar } from '~/core/clear/gates';
+import type { Gate } from '~/core/clear/gate';
+import type { Issue } from '~/core/result';
 
 export interface RungContext {
   /** The catalogue as the practice has it. */
   readonly trade: Trade;
-  readonly cautions: readonly string[];
-  readonly kit: readonly string[];
+  /** What may be offered, and why not. */
+  readonly gate: Gate;
   readonly schoolId: string;
   /** Ladder sport id. */
   readonly sport: string;
@@ -16,36 +17,7 @@ export interface RungContext {
   readonly capability: Readonly<Partial<Record<QualityId, number>>>;
 }
 
-/** Why a school leaves a rung out; undefined when it does not. */
-export function schoolBar(ladder: Ladder, each: Rung, schoolId: string): string | undefined {
-  const own = school(schoolId);
-  if (ladder.schools[schoolId] === 'avoids') return `the school "${own.name}" leaves this ladder out`;
-  if (own.avoid_lumbar.includes(each.lumbar))
-    return `the school "${own.name}" leaves out ${each.lumbar} of the low back`;
-  if (each.disputed) {
-    const dispute = disputes.find((d) => d.id === each.disputed);
-    if (dispute && !dispute.used_by.includes(schoolId))
-      return `disputed (${dispute.exercise.toLowerCase()}), not used by "${own.name}"`;
-  }
-  return undefined;
-}
-
-/** What kit a rung lacks; undefined when nothing is missing. */
-export function kitBar(each: Rung, kit: readonly string[]): string | undefined {
-  const missing = each.needs.filter((need) => need !== 'none' && need !== 'mat' && !kit.includes(need));
-  if (missing.length > 0) return `needs ${missing.join(', ')}`;
-  if (each.needs_one_of && !each.needs_one_of.some((need) => kit.includes(need)))
-    return `needs ${each.needs_one_of.join(' or ')}`;
-  return undefined;
-}
-
-/** Why a rung cannot be offered in this context; undefined when it can. Cautions first, then school, then equipment. */
-export function rungBar(ladder: Ladder, each: Rung, context: RungContext): string | undefined {
-  if (context.trade.isHidden(each.id)) return 'hidden by the practice';
-  const barred = cautionBar(ladder, each, context.cautions);
-  if (barred) return `caution: ${barred}`;
-  return schoolBar(ladder, each, context.schoolId) ?? kitBar(each, context.kit);
-}
+const offered = (rungId: string, { gate }: Pick<RungContext, 'gate'>): boolean => gate.rung(rungId).allowed;
 
 /** A prerequisite is met when it, or a harder rung of its ladder, is owned, or its quality already scores 70 or more. */
 function prerequisiteMet(rungId: string, context: RungContext): boolean {
@@ -55,7 +27,7 @@ function prerequisiteMet(rungId: string, context: RungContext): boolean {
   const level = trade.rung(rungId).level;
   if (its.rungs.some((each) => each.level >= level && context.owned.has(each.id))) return true;
   // A prerequisite that cannot be offered here is waived; the coach sees the rung's own notes.
-  if (rungBar(its, trade.rung(rungId), context)) return true;
+  if (!offered(rungId, context)) return true;
   return its.quality !== 'neck_control' && (context.capability[its.quality] ?? 0) >= 70;
 }
 
@@ -64,7 +36,7 @@ export interface RungOffer {
   readonly rung: Rung;
   /** Rungs of the ladder that can be offered, easiest first. */
   readonly available: readonly Rung[];
-  readonly barred: readonly { readonly rung: Rung; readonly why: string }[];
+  readonly barred: readonly { readonly rung: Rung; readonly bars: readonly Issue[] }[];
 }
 
 /** Where to enter a ladder: low for a weak or untested quality, higher for a strong one, owned rungs behind. */
@@ -81,7 +53,8 @@ function entryRung(available: readonly Rung[], id: QualityId, context: RungConte
 
 /**
  * Ladders that serve a quality in this context, the best first, each with the rung to stand on. Ranking: a ladder
- * already under way, prerequisites met, the sport named by the rung, the school's fit, then teaching order.
+ * already under way, prerequisites met, the sport named by the rung, what a caution prefers, the school's fit, then
+ * teaching order.
  */
 export function offersFor(
   id: QualityId,
@@ -91,8 +64,8 @@ export function offersFor(
   const offers: { offer: RungOffer; rank: number }[] = [];
   for (const [order, each] of context.trade.ladders.entries()) {
     if (each.quality !== id) continue;
-    const judged = each.rungs.map((r) => ({ rung: r, why: rungBar(each, r, context) }));
-    const available = judged.filter((j) => !j.why).map((j) => j.rung);
+    const judged = each.rungs.map((rung) => ({ rung, bars: context.gate.rung(rung.id).bars }));
+    const available = judged.filter((judgement) => judgement.bars.length === 0).map(({ rung }) => rung);
     const current = underWay.get(each.id);
     const standing =
       available.find((r) => r.id === current) ??
@@ -100,21 +73,23 @@ export function offersFor(
     const chosen = standing ?? entryRung(available, id, context);
     if (!chosen) continue;
     const ready = each.prerequisites.every((need) => prerequisiteMet(need.rung, context));
-    const preferred =
-      context.cautions.length > 0 && each.cautions.every((c) => !context.cautions.includes(c));
+    const { cautions } = context.gate;
+    const unworried = cautions.length > 0 && each.cautions.every((id) => !cautions.includes(id));
+    const preferred = cautions.some((id) => caution(id).prefer_families.includes(each.id));
     const rank =
       (current ? 100 : 0) +
       (ready ? 40 : 0) +
       (chosen.sports.includes(context.sport) ? 10 : 0) +
       (each.schools[context.schoolId] === 'fits' ? 6 : 0) +
-      (preferred ? 4 : 0) -
+      (preferred ? 8 : 0) +
+      (unworried ? 4 : 0) -
       order * 0.1;
     offers.push({
       offer: {
         ladder: each,
         rung: chosen,
         available,
-        barred: judged.flatMap((j) => (j.why ? [{ rung: j.rung, why: j.why }] : [])),
+        barred: judged.filter((judgement) => judgement.bars.length > 0),
       },
       rank,
     });
@@ -134,7 +109,7 @@ function nearestEasier(available: readonly Rung[], level: number): Rung | undefi
 export function neighbourRung(rungId: string, step: 1 | -1, context: RungContext): Rung | undefined {
   const its = context.trade.ladderOf(rungId);
   const level = context.trade.rung(rungId).level;
-  const available = its.rungs.filter((each) => !rungBar(its, each, context));
+  const available = its.rungs.filter((rung) => offered(rung.id, context));
   return step === 1
     ? available.find((each) => each.level > level)
     : available.findLast((each) => each.level < level);

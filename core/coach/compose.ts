@@ -1,11 +1,20 @@
 import { addDays, type IsoDay, weekdayOf } from '~/core/body/dates';
-import { fault, type QualityId, quality, type Rung, type Side } from '~/core/catalogue';
+import { type QualityId, quality, type Rung } from '~/core/catalogue';
 import { schoolWords } from '~/core/catalogue/school-words';
-import { exerciseHoldCapS } from '~/core/clear/gates';
+import { addFlexion, type Flexion, flexionOfSet, noFlexion, withinFlexion } from '~/core/clear/flexion';
+import type { WeakerSide } from '~/core/link/weaker-sides';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
+import { type Issue, issue } from '~/core/result';
 import { offersFor, type RungContext } from './choose-rung';
-import { type LadderState, loadText, type Prescription, prescriptionSeconds, setDose } from './prescription';
+import {
+  type LadderState,
+  type Prescription,
+  prescribedLoad,
+  prescriptionSeconds,
+  setDose,
+  workSeconds,
+} from './prescription';
 
 export interface ComposeInput extends RungContext {
   readonly week: PlanWeek;
@@ -14,20 +23,17 @@ export interface ComposeInput extends RungContext {
   readonly sessionsPerWeek: number;
   readonly minutesPerSession: number;
   readonly massKg: number;
-  readonly under16: boolean;
   readonly states: readonly LadderState[];
   /** The side that starts and, while its gap acts, gets one more set. */
-  readonly weakerSide: Readonly<
-    Partial<Record<QualityId, { readonly side: Side; readonly acts: boolean; readonly gapPercent: number }>>
-  >;
+  readonly weakerSide: Readonly<Partial<Record<QualityId, WeakerSide>>>;
   /** Priority by quality, for the order of dropping and for the reasons. */
   readonly priority: Readonly<Partial<Record<QualityId, number>>>;
   /** The first day that may still be planned; a week under way keeps what lies before it. */
   readonly fromDay: IsoDay;
   /** Days of this week whose session is logged already. */
   readonly doneDays: readonly IsoDay[];
-  /** Qualities held by an open pain flag: nothing is prescribed for them. */
-  readonly held: readonly QualityId[];
+  /** Loaded bending of this week that is done, or laid out and kept. */
+  readonly bent?: Flexion | undefined;
   /** Event days: no session on them, nor after them in the same week when the event anchors the season. */
   readonly eventDays: readonly IsoDay[];
 }
@@ -41,7 +47,7 @@ export interface ComposedSession {
 export interface ComposedWeek {
   readonly sessions: readonly ComposedSession[];
   /** What was wanted and did not get in, and why. */
-  readonly leftOut: readonly string[];
+  readonly leftOut: readonly Issue[];
 }
 
 /** Order within a session: breath and brace, control, loaded or dynamic, holds. */
@@ -72,16 +78,16 @@ interface Wanted {
   readonly dose: number;
 }
 
-function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; frequency: number } | string {
+function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; frequency: number } | Issue {
   const underWay = new Map(input.states.map((state) => [state.ladderId, state.rungId]));
   const offer = offersFor(want.id, input, underWay)[0];
   const name = quality(want.id).name;
-  if (!offer) return `${name}: no rung is left by cautions, school and kit.`;
+  if (!offer) return issue('compose.no_rung', { quality: name });
   const { ladder, rung: chosen } = offer;
   const state = input.states.find((each) => each.ladderId === ladder.id && each.rungId === chosen.id);
-  const cap = chosen.unit === 'hold_s' ? exerciseHoldCapS(input.cautions) : undefined;
-  const plannedAmount = state?.amount ?? chosen.start.amount;
-  const amount = cap === undefined ? plannedAmount : Math.min(cap, plannedAmount);
+  const limits = input.gate.rung(chosen.id);
+  const amount = cappedAmount(chosen, state?.amount ?? chosen.start.amount, limits.capS);
+  const cap = limits.capS !== undefined && chosen.unit === 'hold_s' ? limits.capS : undefined;
   const each = setDose(chosen, amount);
   let sets = state?.sets ?? chosen.start.sets;
   const most = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
@@ -108,13 +114,14 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
     extraSetSide: acts && weaker ? weaker.side : null,
     restS: cap === undefined ? chosen.rest_s : 10,
     tempo: chosen.tempo ?? null,
-    load: loadText(chosen, input.massKg, input.under16, state?.load),
+    load: prescribedLoad(chosen, input.massKg, input.gate.under16, state?.load, limits.loadMost),
+    effortMost: limits.effortMost ?? null,
     setting: state?.setting ?? null,
     breath: words.breath,
     cues: words.cues,
     schoolCue: words.ownCue,
     schoolDose: words.dose,
-    endsSet: chosen.regress_on.map((id) => fault(id).name.toLowerCase()),
+    endsSet: chosen.regress_on.map((id) => input.trade.fault(id).name.toLowerCase()),
   };
   const step = `rung ${ladder.rungs.findIndex((r) => r.id === chosen.id) + 1} of ${ladder.rungs.length}`;
   const weekDose = `${want.dose.toFixed(1)} doses this week; a set is ${each.toFixed(2)} (${amount} of ${chosen.goal.amount})`;
@@ -133,35 +140,77 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
   };
 }
 
+/** The amount that keeps one set within a cap in seconds; at least one. */
+export function cappedAmount(rung: Rung, amount: number, capS: number | undefined): number {
+  if (capS === undefined) return amount;
+  const seconds = workSeconds(rung.unit, amount, rung.tempo);
+  return seconds <= capS ? amount : Math.max(1, Math.floor((amount * capS) / seconds));
+}
+
 const minutesOf = (items: readonly Prescription[]) => items.reduce((sum, item) => sum + item.minutes, 0);
 
-/** Takes sets, then exercises, of the least wanted quality until the session keeps its minutes. */
-function trim(
-  items: Prescription[],
-  limit: number,
-  input: ComposeInput,
-  leftOut: Set<string>,
-): Prescription[] {
+/** A limit of a session: when it is passed, and which items weigh on it. */
+interface Limit {
+  readonly over: (items: readonly Prescription[]) => boolean;
+  readonly weighs: (item: Prescription) => boolean;
+  readonly about: Issue;
+}
+
+/** Takes sets, then exercises, of the least wanted of some items until the session is not over a limit. */
+function trimmer(input: ComposeInput, leftOut: Issue[]) {
   const wish = (item: Prescription) => input.priority[item.quality as QualityId] ?? 0;
-  let kept = [...items];
-  while (minutesOf(kept) > limit && kept.length > 0) {
-    const byWish = [...kept].sort((a, b) => wish(a) - wish(b));
-    const thinner = byWish.find((item) => item.sets > 1);
-    if (thinner) {
-      const less = { ...thinner, sets: thinner.sets - 1 };
-      const smaller = {
-        ...less,
-        dose: less.sets * setDose(input.trade.rung(less.rungId), less.amount),
-        minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10,
-      };
-      kept = kept.map((item) => (item === thinner ? smaller : item));
-    } else {
-      const gone = byWish[0] as Prescription;
-      leftOut.add(`${gone.name} gave way on one day: ${limit} minutes a session.`);
-      kept = kept.filter((item) => item !== gone);
+  return (items: readonly Prescription[], { over, weighs, about }: Limit): Prescription[] => {
+    let kept = [...items];
+    while (kept.some(weighs) && over(kept)) {
+      const byWish = kept.filter(weighs).sort((a, b) => wish(a) - wish(b));
+      const thinner = byWish.find((item) => item.sets > 1);
+      if (thinner) {
+        const less = { ...thinner, sets: thinner.sets - 1 };
+        const smaller = {
+          ...less,
+          dose: less.sets * setDose(input.trade.rung(less.rungId), less.amount),
+          minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10,
+        };
+        kept = kept.map((item) => (item === thinner ? smaller : item));
+      } else {
+        const gone = byWish[0] as Prescription;
+        leftOut.push({ ...about, values: { ...about.values, name: gone.name } });
+        kept = kept.filter((item) => item !== gone);
+      }
     }
-  }
-  return kept;
+    return kept;
+  };
+}
+
+const setsInAll = (item: Prescription) => item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0);
+
+/** Seconds a session lies on the back. */
+export function onBackSeconds(
+  input: Pick<ComposeInput, 'gate'>,
+  items: readonly Pick<
+    Prescription,
+    'rungId' | 'unit' | 'amount' | 'tempo' | 'sets' | 'sided' | 'extraSetSide'
+  >[],
+): number {
+  return items.reduce(
+    (sum, item) =>
+      input.gate.rung(item.rungId).onBack
+        ? sum + workSeconds(item.unit, item.amount, item.tempo) * setsInAll(item as Prescription)
+        : sum,
+    0,
+  );
+}
+
+/** Loaded bending of some prescriptions. */
+export function flexionOf(
+  trade: Pick<RungContext['trade'], 'rung'>,
+  items: readonly Pick<Prescription, 'rungId' | 'amount' | 'sets' | 'sided' | 'extraSetSide'>[],
+): Flexion {
+  return items.reduce(
+    (sum, item) =>
+      addFlexion(sum, flexionOfSet(trade.rung(item.rungId), item.amount), setsInAll(item as Prescription)),
+    noFlexion,
+  );
 }
 
 /**
@@ -170,10 +219,12 @@ function trim(
  * with one more set while its gap acts; each session within its minutes, in the order breath, control, dynamic, holds.
  */
 export function compose(input: ComposeInput): ComposedWeek {
-  const leftOut = new Set<string>();
-  if (input.week.kind === 'black') return { sessions: [], leftOut: ['Blackout: no sessions this week.'] };
+  const leftOut: Issue[] = [];
+  const { gate } = input;
+  if (gate.clearance.allows === 'nothing') return { sessions: [], leftOut: [...gate.clearance.issues] };
+  if (input.week.kind === 'black') return { sessions: [], leftOut: [issue('compose.black')] };
   const days = sessionDays(input);
-  if (days.length === 0) return { sessions: [], leftOut: ['No training day is left this week.'] };
+  if (days.length === 0) return { sessions: [], leftOut: [issue('compose.no_day')] };
   const wholeWeek = Math.max(days.length, Math.min(input.sessionsPerWeek, input.weekdays.length));
   const doses = new Map<QualityId, number[]>();
   for (const cell of input.week.cells)
@@ -189,13 +240,14 @@ export function compose(input: ComposeInput): ComposedWeek {
   for (const want of wanted) {
     // Less than this is not worth a set.
     if (want.dose < 0.2) continue;
-    if (input.held.includes(want.id)) {
-      leftOut.add(`${quality(want.id).name} is held: a pain flag is open.`);
+    const [bar] = gate.may('lay_out', { quality: want.id });
+    if (bar) {
+      leftOut.push(issue('compose.barred', { quality: quality(want.id).name, bar: bar.code }));
       continue;
     }
     const made = prescribe(want, input);
-    if (typeof made === 'string') {
-      leftOut.add(made);
+    if ('code' in made) {
+      leftOut.push(made);
       continue;
     }
     const frequency = Math.min(made.frequency, days.length);
@@ -205,8 +257,27 @@ export function compose(input: ComposeInput): ComposedWeek {
       .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
     for (const [, at] of order.slice(0, frequency)) perDay[at]?.push(made.item);
   }
+
+  const trim = trimmer(input, leftOut);
+  let bent = input.bent ?? noFlexion;
   const sessions = perDay.flatMap((items, i): ComposedSession[] => {
-    const kept = trim(items, input.minutesPerSession, input, leftOut);
+    const inMinutes = trim(items, {
+      over: (some) => minutesOf(some) > input.minutesPerSession,
+      weighs: () => true,
+      about: issue('compose.minutes', { minutes: input.minutesPerSession }),
+    });
+    const inFlexion = trim(inMinutes, {
+      over: (some) => !withinFlexion(addFlexion(bent, flexionOf(input.trade, some)), gate.flexion),
+      weighs: (item) => !withinFlexion(flexionOf(input.trade, [item]), noFlexion),
+      about: issue('compose.flexion', { cycles: gate.flexion.cycles, seconds: gate.flexion.heldS }),
+    });
+    const mostOnBackS = gate.onBackSessionS ?? Number.POSITIVE_INFINITY;
+    const kept = trim(inFlexion, {
+      over: (some) => onBackSeconds(input, some) > mostOnBackS,
+      weighs: (item) => gate.rung(item.rungId).onBack,
+      about: issue('compose.on_back', { minutes: Math.round(mostOnBackS / 60) }),
+    });
+    bent = addFlexion(bent, flexionOf(input.trade, kept));
     if (kept.length === 0) return [];
     const ordered = kept
       .map((item, at) => ({
@@ -218,5 +289,10 @@ export function compose(input: ComposeInput): ComposedWeek {
       .map(({ item }) => item);
     return [{ onDate: days[i] as IsoDay, minutes: Math.round(minutesOf(ordered)), items: ordered }];
   });
-  return { sessions, leftOut: [...leftOut] };
+  return { sessions, leftOut: distinct(leftOut) };
 }
+
+/** Each issue once. */
+const distinct = (issues: readonly Issue[]): Issue[] => [
+  ...new Map(issues.map((found) => [`${found.code} ${JSON.stringify(found.values)}`, found])).values(),
+];

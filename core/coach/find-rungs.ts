@@ -1,8 +1,9 @@
 import type { Archetype } from '~/core/body/posture';
 import { disputes, type Ladder, type Rung } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
-import { cautionBar } from '~/core/clear/gates';
-import { kitBar, schoolBar } from './choose-rung';
+import { cautionBars } from '~/core/clear/gate';
+import { kitBar, schoolBar } from '~/core/clear/rung-bars';
+import { type Issue, issue } from '~/core/result';
 
 /** What the library is searched by; empty means anything. */
 export interface RungSearch {
@@ -19,7 +20,7 @@ export interface RungSearch {
 export interface RungFound {
   readonly rung: Rung;
   /** Why it is left out; undefined when it fits. */
-  readonly out: string | undefined;
+  readonly out: Issue | undefined;
 }
 export interface LadderFound {
   readonly ladder: Ladder;
@@ -42,20 +43,20 @@ function textOf(ladder: Ladder, rung: Rung): string {
 }
 
 /** Why a rung does not fit a search: hidden by the practice, then caution, then school, kit, and what was looked for. */
-export function whyOut(trade: Trade, ladder: Ladder, rung: Rung, search: RungSearch): string | undefined {
-  if (trade.isHidden(rung.id)) return 'hidden by the practice';
-  const caution = cautionBar(ladder, rung, search.cautions ?? []);
-  if (caution) return `caution: ${caution}`;
-  const school = search.school ? schoolBar(ladder, rung, search.school) : undefined;
-  if (school) return school;
-  const kit = search.kit ? kitBar(rung, search.kit) : undefined;
-  if (kit) return kit;
-  if (search.sport && !rung.sports.includes(search.sport)) return 'not named for this sport';
-  if (search.archetype && rung.posture.archetype !== search.archetype) return 'another posture';
+export function whyOut(trade: Trade, ladder: Ladder, rung: Rung, search: RungSearch): Issue | undefined {
+  if (trade.isHidden(rung.id)) return issue('bar.hidden');
+  const [bar] = [
+    ...cautionBars(ladder, rung, search.cautions ?? []),
+    ...(search.school ? schoolBar(ladder, rung, search.school) : []),
+    ...(search.kit ? kitBar(rung, search.kit) : []),
+  ];
+  if (bar) return bar;
+  if (search.sport && !rung.sports.includes(search.sport)) return issue('search.sport');
+  if (search.archetype && rung.posture.archetype !== search.archetype) return issue('search.posture');
   const words = (search.text ?? '').toLowerCase().split(/\s+/).filter(Boolean);
   if (words.length > 0) {
     const text = textOf(ladder, rung);
-    if (!words.every((word) => text.includes(word))) return 'does not hold the words';
+    if (!words.every((word) => text.includes(word))) return issue('search.words');
   }
   return undefined;
 }

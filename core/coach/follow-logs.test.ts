@@ -93,6 +93,7 @@ describe('capacities from a screen', () => {
   });
   it('come from holds alone, with the side that works', () => {
     const found = screenedCapacities(
+      shippedTrade,
       [result('front_plank', 96), result('suitcase_hold', 50, 'right'), result('step_down', 4, 'left')],
       man,
     );
@@ -103,17 +104,20 @@ describe('capacities from a screen', () => {
     expect(found[0]?.source).toBe('Front plank, 96 s on 2026-11-02');
   });
   it('are lower bounds when a cap or the end of the test stopped the clock', () => {
-    expect(screenedCapacities([result('front_plank', 10, 'both', true)], man)[0]?.capacity.lowerBound).toBe(
-      true,
-    );
-    expect(screenedCapacities([result('bird_dog_hold', 60, 'left')], man)[0]?.capacity.lowerBound).toBe(true);
-    expect(screenedCapacities([result('bird_dog_hold', 40, 'left')], man)[0]?.capacity.lowerBound).toBe(
-      false,
-    );
+    expect(
+      screenedCapacities(shippedTrade, [result('front_plank', 10, 'both', true)], man)[0]?.capacity
+        .lowerBound,
+    ).toBe(true);
+    expect(
+      screenedCapacities(shippedTrade, [result('bird_dog_hold', 60, 'left')], man)[0]?.capacity.lowerBound,
+    ).toBe(true);
+    expect(
+      screenedCapacities(shippedTrade, [result('bird_dog_hold', 40, 'left')], man)[0]?.capacity.lowerBound,
+    ).toBe(false);
   });
   it('read the stages of a hollow hold', () => {
-    const short = screenedCapacities([result('hollow_stage', 50)], man)[0];
-    const long = screenedCapacities([result('hollow_stage', 125)], man)[0];
+    const short = screenedCapacities(shippedTrade, [result('hollow_stage', 50)], man)[0];
+    const long = screenedCapacities(shippedTrade, [result('hollow_stage', 125)], man)[0];
     expect(short?.archetype).toBe('supine_limbs');
     expect(maxNm(long?.capacity ?? start.capacity)).toBeGreaterThan(maxNm(short?.capacity ?? start.capacity));
   });

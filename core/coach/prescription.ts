@@ -1,5 +1,6 @@
+import type { Load } from '~/core/body/posture';
 import type { AmountUnit, Rung, Side } from '~/core/catalogue';
-import { loadInWords, startLoad } from '~/core/catalogue/rung-load';
+import { startLoad } from '~/core/catalogue/rung-load';
 
 /** Where an athlete stands on one ladder: the rung and the dose of the next session. */
 export interface LadderState {
@@ -28,7 +29,10 @@ export interface Prescription {
   readonly extraSetSide: Side | null;
   readonly restS: number;
   readonly tempo: string | null;
-  readonly load: string | null;
+  /** Outside load; null for body weight alone. */
+  readonly load: Load | null;
+  /** Hardest effort of 10 that a caution leaves. */
+  readonly effortMost: number | null;
   readonly setting: string | null;
   readonly breath: string;
   readonly cues: readonly string[];
@@ -101,8 +105,20 @@ export function doseText(
   return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
 }
 
-/** Load of a rung for this body, in words; null for body weight. One set for the athlete comes before the starting load. */
-export function loadText(each: Rung, massKg: number, under16: boolean, own?: number | null): string | null {
-  const start = startLoad(each, massKg, under16);
-  return loadInWords({ by: start.by, value: own ?? start.value }) ?? null;
+/**
+ * Load of a rung for this body; null for body weight. One set for the athlete comes before the starting load, and neither
+ * passes what the gate leaves.
+ *
+ * @param most greatest load of the gate, kg or N by the rung's kind; undefined where nothing limits it
+ */
+export function prescribedLoad(
+  rung: Rung,
+  massKg: number,
+  under16: boolean,
+  own?: number | null,
+  most?: number,
+): Load | null {
+  const start = startLoad(rung, massKg, under16);
+  const value = Math.min(own ?? start.value, most ?? Number.POSITIVE_INFINITY);
+  return start.by === 'none' || !(value > 0) ? null : { by: start.by, value };
 }

@@ -1,8 +1,14 @@
 import type { IsoDay } from '~/core/body/dates';
-import { fault, type Rung, type Side } from '~/core/catalogue';
-import { defaultPainSettings, judgePain, type PainSettings } from '~/core/clear/pain';
+import type { Rung, Side } from '~/core/catalogue';
+import {
+  defaultPainSettings,
+  type HeldQuality,
+  heldByPain,
+  judgePain,
+  type PainSettings,
+} from '~/core/clear/pain';
 import { neighbourRung, type RungContext } from './choose-rung';
-import { amountText, type LadderState } from './prescription';
+import { amountText, type LadderState, workSeconds } from './prescription';
 
 /** One set as it was done. */
 export interface SetRecord {
@@ -105,6 +111,27 @@ function bitMore(state: LadderState, limit: number, { goal }: Rung): LadderState
 }
 
 /**
+ * Qualities the pain of a session holds: those that load the hurt region, and those of exercises that pain ended; none
+ * while it is mild and ended nothing.
+ */
+export function painHolds(
+  { trade, painSettings }: Pick<ProgressInput, 'trade' | 'painSettings'>,
+  outcome: Pick<SessionOutcome, 'sets' | 'painScore' | 'painRegion'>,
+): HeldQuality[] {
+  const qualityOf = (set: SetRecord) => trade.ladderOf(set.rungId).quality;
+  const known = outcome.sets.filter((set) => trade.hasRung(set.rungId));
+  const ended = known.filter((set) => set.faultId === 'pain').map(qualityOf);
+  const verdict = judgePain(outcome.painScore, outcome.painRegion ?? undefined, painSettings);
+  if (verdict !== 'end' && ended.length === 0) return [];
+  return [
+    ...new Set([
+      ...ended,
+      ...heldByPain(outcome.painRegion, ended.length > 0 ? ended : known.map(qualityOf)),
+    ]),
+  ];
+}
+
+/**
  * Logs to proposals: one for each ladder of the newest session, never applied by itself. Pain rules come first; two
  * sets lost to the same fault step back a rung or shorten by 30 %, as the fault says; effort 9-10 takes the dose x 0.7;
  * the criterion met clean in two sessions in a row owns the rung; clean twice earns a little more.
@@ -119,6 +146,7 @@ export function progress(input: ProgressInput): Proposal[] {
     input.painSettings ?? defaultPainSettings,
   );
   const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(input.trade.hasRung);
+  const held = painHolds(input, latest);
 
   return rungIds.map((rungId): Proposal => {
     const sets = setsOf(latest, rungId);
@@ -142,20 +170,45 @@ export function progress(input: ProgressInput): Proposal[] {
       easier
         ? { ladderId, rungId: easier.id, sets: easier.goal.sets, amount: easier.goal.amount }
         : shorter(from, 0.7);
+    /** An easier rung after pain: half its goal at the most, and never more work than was asked. */
+    const easeOff = (): LadderState => {
+      if (!easier) return shorter(from, 0.7);
+      const secondsOf = (rung: Rung, sets: number, amount: number) =>
+        sets * workSeconds(rung.unit, amount, rung.tempo);
+      const most = Math.min(
+        secondsOf(each, from.sets, from.amount),
+        secondsOf(easier, easier.goal.sets, easier.goal.amount) / 2,
+      );
+      const sets = Math.min(from.sets, easier.goal.sets);
+      const perUnit = workSeconds(easier.unit, 1, easier.tempo);
+      const amount = Math.floor(Math.min(easier.goal.amount, most / (sets * perUnit)));
+      // Too little for so many sets is one set of what is left.
+      return amount >= 1
+        ? { ladderId, rungId: easier.id, sets, amount }
+        : { ladderId, rungId: easier.id, sets: 1, amount: Math.max(1, Math.floor(most / perUnit)) };
+    };
     const backName = easier ? easier.name : 'the same rung, shorter';
 
     const painSet = sets.find((set) => set.faultId === 'pain');
-    if (painSet || pain === 'end') {
+    const painElsewhere = !painSet && latest.sets.some((set) => set.faultId === 'pain');
+    if ((painSet || pain === 'end') && held.includes(input.trade.ladder(ladderId).quality)) {
       return make(
         'hold_quality',
-        stepBack(),
+        easeOff(),
         `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}${painSet ? ' ended this exercise' : ''}: hold this quality until a coach closes the flag; then start again at ${backName}.`,
       );
     }
+    // The hurt region has no part in this exercise: nothing is added while it hurts.
+    if (pain === 'end' || painElsewhere)
+      return make(
+        'stay',
+        from,
+        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''} does not come from this exercise: the same again, nothing added.`,
+      );
     if (pain === 'ease')
       return make(
         'back',
-        stepBack(),
+        easeOff(),
         `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}: swap to ${backName}.`,
       );
 
@@ -166,7 +219,7 @@ export function progress(input: ProgressInput): Proposal[] {
     const repeated = [...byFault].find(([, ofFault]) => ofFault.length >= 2);
     if (repeated) {
       const [faultId, ofFault] = repeated;
-      const name = fault(faultId).name.toLowerCase();
+      const name = input.trade.fault(faultId).name.toLowerCase();
       const at = ofFault.map((set) => amountText(set.done, each.unit)).join(' and ');
       if (shortenOn.has(faultId))
         return make(
@@ -189,7 +242,7 @@ export function progress(input: ProgressInput): Proposal[] {
     const firstLost = lost[0];
     if (firstLost) {
       const held = Math.max(1, Math.min(...lost.map((set) => set.done)));
-      const why = firstLost.faultId ? ` to ${fault(firstLost.faultId).name.toLowerCase()}` : '';
+      const why = firstLost.faultId ? ` to ${input.trade.fault(firstLost.faultId).name.toLowerCase()}` : '';
       if (held < from.amount)
         return make(
           'shorter',

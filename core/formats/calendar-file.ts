@@ -1,4 +1,4 @@
-import ical, { ICalCalendarMethod } from 'ical-generator';
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
 import { addDays, type IsoDay } from '~/core/body/dates';
 
 export interface CalendarEntry {
@@ -7,8 +7,12 @@ export interface CalendarEntry {
   readonly onDate: IsoDay;
   readonly summary: string;
   readonly description: string;
-  /** When the entry was last changed. */
+  /** When the file was made. */
   readonly stamp: Date;
+  /** Not to be done: it stays in the file as cancelled, so that calendars take it out. */
+  readonly cancelled: boolean;
+  /** Grows from file to file, so that the newest word counts. */
+  readonly sequence: number;
 }
 
 /**
@@ -31,6 +35,8 @@ export function calendarFile(name: string, entries: readonly CalendarEntry[]): s
       summary: entry.summary,
       description: entry.description,
       stamp: entry.stamp,
+      status: entry.cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
+      sequence: entry.sequence,
     });
   }
   return calendar.toString();

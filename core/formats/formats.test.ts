@@ -108,6 +108,17 @@ it('writes sessions that an independent parser reads back, on their day, with st
       summary: 'Trunk session, 24 min',
       description: 'Side plank, 3 × 20 s;\nfree breath, always',
       stamp: new Date('2026-11-25T08:00:00Z'),
+      cancelled: false,
+      sequence: 7,
+    },
+    {
+      uid: 'session-2@zest-pillar',
+      onDate: '2027-03-29',
+      summary: 'Trunk session, called off',
+      description: 'x',
+      stamp: new Date('2026-11-25T08:00:00Z'),
+      cancelled: true,
+      sequence: 7,
     },
   ]);
   const calendar = new ICAL.Component(ICAL.parse(text));

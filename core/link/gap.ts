@@ -1,4 +1,5 @@
-import { otherSide, type QualityId, type SideKey, screenTest } from '~/core/catalogue';
+import { otherSide, type QualityId, type SideKey } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import type { Capability } from '~/core/screen/assess/assess';
 import type { TestGap } from '~/core/screen/assess/ratios';
 
@@ -14,6 +15,7 @@ const clamp01 = (value: number) => Math.min(1, Math.max(0, value));
 
 /** Sided tests of a quality whose own results agree that `weaker` is the weaker working side. */
 function agreeing(
+  trade: Pick<Trade, 'test'>,
   gaps: readonly TestGap[],
   id: QualityId,
   weaker: SideKey,
@@ -21,7 +23,7 @@ function agreeing(
   let real = false;
   let count = 0;
   for (const gap of gaps) {
-    const feed = screenTest(gap.testId).feeds.find((each) => each.quality === id);
+    const feed = trade.test(gap.testId).feeds.find((each) => each.quality === id);
     if (!feed || !gap.worse) continue;
     const worseWorking = feed.worksSide === 'same' ? gap.worse : otherSide(gap.worse);
     if (worseWorking !== weaker) continue;
@@ -33,6 +35,7 @@ function agreeing(
 
 /** The side gap of one quality-side, with the rule that made it act or not. */
 export function gapOf(
+  trade: Pick<Trade, 'test'>,
   capability: Capability,
   other: Capability | undefined,
   gaps: readonly TestGap[],
@@ -46,7 +49,7 @@ export function gapOf(
     return { gap, acting: 0, verdict: gap === 0 ? 'none' : 'stronger' };
   const acting = clamp01((gap - actingFrom) / 0.2);
   if (acting === 0) return { gap, acting: 0, verdict: 'small' };
-  const evidence = agreeing(gaps, capability.quality, capability.side);
+  const evidence = agreeing(trade, gaps, capability.quality, capability.side);
   if (evidence.real) return { gap, acting, verdict: 'beyond_error' };
   if (evidence.count >= 2) return { gap, acting, verdict: 'repeated' };
   return { gap, acting: 0, verdict: 'within_error' };

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { discipline, qualityIds } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
+import { gateOf } from '~/core/clear/testing';
 import { assess } from '~/core/screen/assess/assess';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { exposure } from './exposure';
@@ -14,9 +15,9 @@ const linkOf = (
 ) =>
   link({
     trade: shippedTrade,
-    assessment: assess({ trials, person, today: '2026-11-20' }),
+    assessment: assess({ trials, person, today: '2026-11-20', trade: shippedTrade }),
     discipline: fell,
-    cautions: [],
+    gate: gateOf(),
     kit: ['box', 'towel'],
     ...more,
   });
@@ -87,7 +88,7 @@ describe('priority', () => {
   });
 
   it('lists what cautions block apart', () => {
-    const result = linkOf(trials, { cautions: ['osteoporosis'] });
+    const result = linkOf(trials, { gate: gateOf({ cautions: ['osteoporosis'] }) });
     expect(result.blocked.map((b) => b.quality)).toContain('reactive');
     expect(result.priorities.some((p) => p.quality === 'reactive')).toBe(false);
   });

@@ -9,7 +9,7 @@ import {
   type SideKey,
 } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
-import { cautionBar, gateTest } from '~/core/clear/gates';
+import type { Gate } from '~/core/clear/gate';
 import { type Assessment, type Capability, lowConfidence } from '~/core/screen/assess/assess';
 import { type Ratio, ratios, type TestGap, testGaps } from '~/core/screen/assess/ratios';
 import { type Exposure, exposure } from './exposure';
@@ -63,7 +63,8 @@ export interface LinkInput {
   readonly discipline: Discipline;
   /** The sport's profile, with the practice's edits applied; the discipline's own when left out. */
   readonly profile?: DemandProfile | undefined;
-  readonly cautions: readonly string[];
+  /** What may be tested and offered. */
+  readonly gate: Gate;
   /** Equipment at hand, so that the test proposed to settle a doubt can be done. */
   readonly kit: readonly string[];
   readonly event?: { readonly minutes?: number | null; readonly perMinute?: number | null } | undefined;
@@ -83,14 +84,14 @@ export interface LinkResult {
 
 /** The test that would raise confidence most: allowed, kit at hand, most direct and reliable, not just done. */
 function settlingTest(
-  { trade, cautions, kit }: Pick<LinkInput, 'trade' | 'cautions' | 'kit'>,
+  { trade, gate, kit }: Pick<LinkInput, 'trade' | 'gate' | 'kit'>,
   id: QualityId,
   done: readonly string[],
 ): ScreenTest | undefined {
   const serving = trade.stationTests.filter(
     (test) =>
       test.feeds.some((feed) => feed.quality === id) &&
-      gateTest(test, cautions).allowed &&
+      gate.test(test.id).allowed &&
       test.needs.every((need) => need === 'none' || kit.includes(need)),
   );
   const worth = (test: ScreenTest) =>
@@ -98,13 +99,16 @@ function settlingTest(
   return serving.sort((a, b) => worth(b) - worth(a))[0];
 }
 
+/** What takes a rung out for good: the practice hid it, or a caution bars it. School, kit and open flags pass. */
+const lasting: readonly string[] = ['bar.hidden', 'bar.caution'];
+
 /** Ladders that serve a quality and have at least one rung the practice and the cautions leave. */
-function servingLadders({ trade, cautions }: Pick<LinkInput, 'trade' | 'cautions'>, id: QualityId): string[] {
+function servingLadders({ trade, gate }: Pick<LinkInput, 'trade' | 'gate'>, id: QualityId): string[] {
   return trade.ladders
     .filter(
       (each) =>
         each.quality === id &&
-        each.rungs.some((rung) => !trade.isHidden(rung.id) && !cautionBar(each, rung, cautions)),
+        each.rungs.some((rung) => !gate.rung(rung.id).bars.some((bar) => lasting.includes(bar.code))),
     )
     .map((each) => each.id);
 }
@@ -121,7 +125,7 @@ export function link(input: LinkInput): LinkResult {
   const settings = input.settings ?? defaultLinkSettings;
   const profile = input.profile ?? input.discipline.profile;
   const { capabilities, results } = input.assessment;
-  const gaps = testGaps(results);
+  const gaps = testGaps(input.trade, results);
   const x = exposure(input.discipline, input.event);
   const blocked: Blocked[] = [];
   const priorities: Priority[] = [];
@@ -141,7 +145,7 @@ export function link(input: LinkInput): LinkResult {
       (c) => c.quality === each.quality && c.side === otherSide(each.side) && c.side !== each.side,
     );
     const shortfall = each.capability === undefined ? 0 : Math.max(0, 1 - each.capability / 100);
-    const gap = gapOf(each, other, gaps, settings.actingGap);
+    const gap = gapOf(input.trade, each, other, gaps, settings.actingGap);
     const { weights } = settings;
     const value =
       demand *
@@ -174,6 +178,7 @@ export function link(input: LinkInput): LinkResult {
       verdict,
       settleBy: settleBy?.id,
       sentence: prioritySentence({
+        trade: input.trade,
         capability: each,
         other,
         gap,
@@ -194,9 +199,9 @@ export function link(input: LinkInput): LinkResult {
     blocked,
     capabilities,
     exposure: x,
-    ratios: ratios(results),
+    ratios: ratios(input.trade, results),
     gaps,
-    patterns: patterns(results, gaps),
+    patterns: patterns(input.trade, results, gaps),
     catalogueVersion: input.trade.version,
   };
 }

@@ -1,5 +1,6 @@
 import { discipline, screenTest } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
+import { gateOf } from '~/core/clear/testing';
 import { assess } from '~/core/screen/assess/assess';
 import { testGaps } from '~/core/screen/assess/ratios';
 import { makeTrial } from '~/core/screen/trial/testing';
@@ -11,8 +12,8 @@ import { levelText, qualitySideName, rawText, targetText } from './sentence';
 
 const person = { sex: 'male', sport: 'cycling', level: 'trained' } as const;
 const named = (trials: Trial[]) => {
-  const { results } = assess({ trials, person, today: '2026-11-20' });
-  return patterns(results, testGaps(results)).map((pattern) => pattern.id);
+  const { results } = assess({ trials, person, today: '2026-11-20', trade: shippedTrade });
+  return patterns(shippedTrade, results, testGaps(shippedTrade, results)).map((pattern) => pattern.id);
 };
 const fault = (faultId: string) => [{ faultId, atS: null }];
 
@@ -135,21 +136,25 @@ describe('exposure in words', () => {
 
 describe('figures in words', () => {
   it('says raw results as a coach reads them', () => {
-    expect(rawText({ testId: 'front_plank', value: 61.4, grade: null })).toBe('61.4 s');
-    expect(rawText({ testId: 'pelvic_drop_stance', value: 9, grade: null })).toBe('9°');
-    expect(rawText({ testId: 'bridge_foot_float', value: null, grade: 'not_yet' })).toBe('not yet');
-    expect(rawText({ testId: 'breath_prone', value: 5, grade: 'cued' })).toBe('5 clean breaths, cued');
-    expect(rawText({ testId: 'front_plank', value: null, grade: null })).toBe('no figure');
+    expect(rawText(shippedTrade, { testId: 'front_plank', value: 61.4, grade: null })).toBe('61.4 s');
+    expect(rawText(shippedTrade, { testId: 'pelvic_drop_stance', value: 9, grade: null })).toBe('9°');
+    expect(rawText(shippedTrade, { testId: 'bridge_foot_float', value: null, grade: 'not_yet' })).toBe(
+      'not yet',
+    );
+    expect(rawText(shippedTrade, { testId: 'breath_prone', value: 5, grade: 'cued' })).toBe(
+      '5 clean breaths, cued',
+    );
+    expect(rawText(shippedTrade, { testId: 'front_plank', value: null, grade: null })).toBe('no figure');
     expect(levelText(screenTest('heel_tap_level'), 2)).toBe('level 2 Tabletop heel tap');
     expect(levelText(screenTest('heel_tap_level'), -1)).toBe('not yet');
     expect(levelText(screenTest('low_back_contact'), 1)).toBe('legs straight');
   });
   it('says targets beside them', () => {
-    expect(targetText('front_plank', 72)).toBe('72 s');
-    expect(targetText('pelvic_drop_stance', 5)).toBe('5°');
-    expect(targetText('bridge_foot_float', 100)).toBe('owned');
-    expect(targetText('heel_tap_level', 3)).toBe('level 3');
-    expect(targetText('step_down', 4)).toBe('4');
+    expect(targetText(shippedTrade, 'front_plank', 72)).toBe('72 s');
+    expect(targetText(shippedTrade, 'pelvic_drop_stance', 5)).toBe('5°');
+    expect(targetText(shippedTrade, 'bridge_foot_float', 100)).toBe('owned');
+    expect(targetText(shippedTrade, 'heel_tap_level', 3)).toBe('level 3');
+    expect(targetText(shippedTrade, 'step_down', 4)).toBe('4');
   });
   it('names a quality with its side', () => {
     expect(qualitySideName('pelvic_level', 'left')).toBe('Level pelvis, left stance');
@@ -166,9 +171,10 @@ describe('what a link is made of', () => {
         trials: [makeTrial('front_plank', 'both', 55, { faults: fault('hip_sag') })],
         person,
         today: '2026-11-20',
+        trade: shippedTrade,
       }),
       discipline: discipline('cycling.time-trial'),
-      cautions: [],
+      gate: gateOf(),
       kit: [],
       settings,
     });

@@ -1,4 +1,5 @@
-import { otherSide, screenTest } from '~/core/catalogue';
+import { otherSide } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import type { TestResult } from '~/core/screen/assess/assess';
 import { ratios, type TestGap } from '~/core/screen/assess/ratios';
 
@@ -10,7 +11,11 @@ export interface Pattern {
 }
 
 /** Names the combinations present in an athlete's results. */
-export function patterns(results: readonly TestResult[], gaps: readonly TestGap[]): Pattern[] {
+export function patterns(
+  trade: Pick<Trade, 'test'>,
+  results: readonly TestResult[],
+  gaps: readonly TestGap[],
+): Pattern[] {
   const of = (testId: string) => results.filter((each) => each.testId === testId);
   const has = (testId: string, faultId: string) => of(testId).some((each) => each.faultIds.includes(faultId));
   const low = (testId: string, below = 70) => of(testId).some((each) => each.score < below);
@@ -54,7 +59,7 @@ export function patterns(results: readonly TestResult[], gaps: readonly TestGap[
       });
     }
   }
-  for (const ratio of ratios(results)) {
+  for (const ratio of ratios(trade, results)) {
     if (ratio.id === 'flexor_extensor' && ratio.says)
       found.push({
         id: 'flexor_extensor',
@@ -64,18 +69,18 @@ export function patterns(results: readonly TestResult[], gaps: readonly TestGap[
   }
   const real = gaps.filter((gap) => gap.worse && (gap.unit !== '%' || gap.amount > 10) && gap.beyondError);
   const weakerOf = (gap: TestGap) =>
-    screenTest(gap.testId).feeds[0]?.worksSide === 'opposite' ? otherSide(gap.worse ?? 'both') : gap.worse;
+    trade.test(gap.testId).feeds[0]?.worksSide === 'opposite' ? otherSide(gap.worse ?? 'both') : gap.worse;
   for (const side of ['left', 'right'] as const) {
     const same = real.filter((gap) => weakerOf(gap) === side);
     if (same.length >= 2) {
       found.push({
         id: `true_side_${side}`,
-        found: `${same.length} sided tests are worse on the ${side}: ${same.map((gap) => screenTest(gap.testId).name.toLowerCase()).join(', ')}.`,
+        found: `${same.length} sided tests are worse on the ${side}: ${same.map((gap) => trade.test(gap.testId).name.toLowerCase()).join(', ')}.`,
         check: `A true side deficit, ${side}.`,
       });
     }
   }
-  const frontWall = results.filter((each) => screenTest(each.testId).feeds[0]?.quality === 'anti_extension');
+  const frontWall = results.filter((each) => trade.test(each.testId).feeds[0]?.quality === 'anti_extension');
   if (frontWall.filter((each) => each.faultIds.includes('felt_low_back')).length >= 2) {
     found.push({
       id: 'felt_low_back',
@@ -90,8 +95,8 @@ export function patterns(results: readonly TestResult[], gaps: readonly TestGap[
       check: 'Hip drive late: shorten the lever, cue the heel, glute first.',
     });
   }
-  const holds = results.filter((each) => screenTest(each.testId).kind === 'hold');
-  const reactive = results.filter((each) => screenTest(each.testId).feeds[0]?.quality === 'reactive');
+  const holds = results.filter((each) => trade.test(each.testId).kind === 'hold');
+  const reactive = results.filter((each) => trade.test(each.testId).feeds[0]?.quality === 'reactive');
   if (
     holds.length >= 2 &&
     holds.every((each) => each.score >= 85) &&

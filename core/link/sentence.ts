@@ -1,12 +1,5 @@
-import {
-  fault,
-  ladder,
-  type QualityId,
-  quality,
-  type ScreenTest,
-  type SideKey,
-  screenTest,
-} from '~/core/catalogue';
+import { type QualityId, quality, type ScreenTest, type SideKey } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import type { Capability, TestResult } from '~/core/screen/assess/assess';
 import { gradeWords } from '~/core/screen/trial/words';
 import { type Exposure, exposureClause } from './exposure';
@@ -20,8 +13,11 @@ export function qualitySideName(id: QualityId, side: SideKey): string {
 }
 
 /** The raw figure of a result: "45 s", "9°", "Cued", "level 2". */
-export function rawText(result: Pick<TestResult, 'testId' | 'value' | 'grade'>): string {
-  const test = screenTest(result.testId);
+export function rawText(
+  trade: Pick<Trade, 'test'>,
+  result: Pick<TestResult, 'testId' | 'value' | 'grade'>,
+): string {
+  const test = trade.test(result.testId);
   if (test.kind === 'grade') return result.grade ? gradeWords[result.grade].toLowerCase() : 'no grade';
   if (result.value === null) return 'no figure';
   if (test.kind === 'level') return levelText(test, result.value);
@@ -40,8 +36,8 @@ export function levelText(test: ScreenTest, value: number): string {
 }
 
 /** The target beside it: "5°", "owned", "level 3". */
-export function targetText(testId: string, target: number): string {
-  const test = screenTest(testId);
+export function targetText(trade: Pick<Trade, 'test'>, testId: string, target: number): string {
+  const test = trade.test(testId);
   if (test.kind === 'grade') return 'owned';
   if (test.kind === 'level') return `level ${target}`;
   // The unit of a count stands beside the result already.
@@ -50,6 +46,7 @@ export function targetText(testId: string, target: number): string {
 }
 
 export interface SentenceInput {
+  readonly trade: Trade;
   readonly capability: Capability;
   readonly other: Capability | undefined;
   readonly gap: GapArithmetic;
@@ -62,17 +59,19 @@ export interface SentenceInput {
 
 /** One explaining sentence (or two short ones) made from the numbers of a priority. */
 export function prioritySentence(input: SentenceInput): string {
-  const { capability, other, gap, verdict } = input;
+  const { trade, capability, other, gap, verdict } = input;
   const settle = input.settleBy
     ? ` ${input.settleBy.name} (${input.settleBy.minutes} min) would settle it.`
     : '';
   const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]
     ?.result;
   if (!main) return `Not tested yet; the sport asks ${input.demandOf5} of 5.${settle}`;
-  const test = screenTest(main.testId);
-  const measured = `${test.name} ${rawText(main)} against ${targetText(main.testId, main.target.value)}`;
+  const test = trade.test(main.testId);
+  const measured = `${test.name} ${rawText(trade, main)} against ${targetText(trade, main.testId, main.target.value)}`;
   const opposite = other?.parts.find((part) => part.result.testId === main.testId)?.result;
-  const beside = opposite ? `; ${capability.side === 'left' ? 'right' : 'left'} ${rawText(opposite)}` : '';
+  const beside = opposite
+    ? `; ${capability.side === 'left' ? 'right' : 'left'} ${rawText(trade, opposite)}`
+    : '';
   const gapText: Record<GapArithmetic['verdict'], string> = {
     none: '',
     stronger: '',
@@ -83,14 +82,14 @@ export function prioritySentence(input: SentenceInput): string {
   };
   const seen = [...new Set(capability.parts.flatMap((part) => part.result.faultIds))]
     .slice(0, 2)
-    .map((id) => fault(id).name.toLowerCase());
+    .map((id) => trade.fault(id).name.toLowerCase());
   const faultText = seen.length > 0 ? ` Seen: ${seen.join(', ')}.` : '';
   const asks = `The sport asks ${input.demandOf5} of 5${input.demandOf5 >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
   const serve =
     verdict === 'train' || verdict === 'first'
       ? ` Served by ${input.ladderIds
           .slice(0, 2)
-          .map((id) => ladder(id).name.toLowerCase())
+          .map((id) => trade.ladder(id).name.toLowerCase())
           .join(' and ')}.`
       : '';
   const first = verdict === 'first' ? ' Nothing above it holds until this does.' : '';

@@ -1,3 +1,4 @@
+import { shippedTrade } from '~/core/catalogue/trade';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { review } from './review';
 
@@ -11,6 +12,7 @@ describe('review', () => {
       review({
         person,
         today: '2026-11-20',
+        trade: shippedTrade,
         trials: [at('front_plank', '2026-09-01', 80), at('front_plank', '2026-11-01', after)],
       })[0];
     expect(of(113)).toMatchObject({ difference: 33, verdict: 'within_error' });
@@ -21,6 +23,7 @@ describe('review', () => {
     const [change] = review({
       person,
       today: '2026-11-20',
+      trade: shippedTrade,
       trials: [at('leg_lowering_angle', '2026-09-01', 60), at('leg_lowering_angle', '2026-11-01', 35)],
     });
     expect(change).toMatchObject({ difference: -25, verdict: 'better' });
@@ -31,7 +34,7 @@ describe('review', () => {
       at('front_plank', '2026-07-01', 70),
       at('front_plank', '2026-11-01', 120, { comparable: false }),
     ];
-    const [change] = review({ person, today: '2026-11-20', trials });
+    const [change] = review({ person, today: '2026-11-20', trade: shippedTrade, trials });
     expect(change?.first.value).toBe(40);
     expect(change?.previous.value).toBe(70);
     expect(change?.verdict).toBe('not_comparable');

@@ -1,4 +1,4 @@
-import { type SideKey, screenTest } from '~/core/catalogue';
+import type { SideKey } from '~/core/catalogue';
 import { type AssessInput, assess, type TestResult } from '~/core/screen/assess/assess';
 import { realChangeOf } from '~/core/screen/assess/score';
 
@@ -37,7 +37,7 @@ export function review(input: ReviewInput): Change[] {
     const latest = row.at(-1);
     const previous = row.at(-2);
     if (!first || !latest || !previous) return [];
-    const test = screenTest(latest.testId);
+    const test = input.trade.test(latest.testId);
     const graded = test.kind === 'grade' || latest.value === null || previous.value === null;
     const difference = graded ? latest.score - previous.score : (latest.value ?? 0) - (previous.value ?? 0);
     // Half a grade of error is about 17 points, so a change of one whole grade or more is real.

@@ -5,8 +5,10 @@ const cleared: Clearance = {
   state: 'cleared',
   allows: 'all',
   cautions: [],
-  reasons: [],
-  liftedBy: '',
+  issues: [],
+  openSigns: [],
+  openAsks: [],
+  afterFirstTrimester: false,
   expiresOn: '2027-03-01',
 };
 const facts: PathFacts = {

@@ -1,10 +1,11 @@
-import { and, asc, count, desc, eq, gte, inArray, isNull } from 'drizzle-orm';
-import { v7 as uuidv7 } from 'uuid';
-import { db } from '../client.server';
+import { and, asc, count, desc, eq, gte, inArray, isNull, ne, or, sql } from 'drizzle-orm';
+import { db, prepared } from '../client.server';
 import {
   agreement,
   athlete,
+  athleteFact,
   clearance,
+  coreSession,
   event,
   flag,
   importDraft,
@@ -45,74 +46,175 @@ export async function athleteById(practiceId: string, id: string): Promise<Athle
   return row;
 }
 
+/** Holds an athlete for the length of a transaction, so that what follows sees the last word. */
+export async function lockAthlete(practiceId: string, id: string): Promise<boolean> {
+  const rows = await prepared('lock_athlete', (database, name) =>
+    database
+      .select({ id: athlete.id })
+      .from(athlete)
+      .where(
+        and(eq(athlete.id, sql.placeholder('id')), eq(athlete.practiceId, sql.placeholder('practiceId'))),
+      )
+      .for('update')
+      .prepare(name),
+  ).execute({ practiceId, id });
+  return rows.length > 0;
+}
+
+/** An athlete with all that decides what they may do, in one query: forms and words, open flags, events, ladders. */
+export async function subjectRows(practiceId: string, id: string) {
+  const row = await prepared('subject', (database, name) =>
+    database.query.athlete
+      .findFirst({
+        where: and(
+          eq(athlete.id, sql.placeholder('id')),
+          eq(athlete.practiceId, sql.placeholder('practiceId')),
+        ),
+        with: {
+          clearances: {
+            orderBy: [asc(clearance.createdAt), asc(clearance.id)],
+            with: { agreements: { orderBy: [asc(agreement.createdAt)] } },
+          },
+          flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
+          events: { orderBy: [asc(event.onDate)] },
+          states: true,
+        },
+      })
+      .prepare(name),
+  ).execute({ practiceId, id });
+  if (!row) return undefined;
+  const { clearances, flags, events, states, ...its } = row;
+  return {
+    athlete: its as AthleteRow,
+    forms: clearances.map(({ agreements: _, ...form }) => form),
+    agreements: clearances.flatMap((form) => form.agreements),
+    flags,
+    events,
+    states,
+  };
+}
+export type SubjectRows = NonNullable<Awaited<ReturnType<typeof subjectRows>>>;
+
+export type AthleteFactRow = typeof athleteFact.$inferSelect;
+
+/** Writes down what an athlete is from a day on. */
+export async function addAthleteFact(row: typeof athleteFact.$inferInsert): Promise<void> {
+  await db.insert(athleteFact).values(row).onConflictDoNothing({ target: athleteFact.id });
+}
+
+/** What an athlete was on a day: the last written fact that held then, else the first one. */
+export async function athleteFactOn(
+  practiceId: string,
+  athleteId: string,
+  day: string,
+): Promise<AthleteFactRow | undefined> {
+  const rows = await db
+    .select()
+    .from(athleteFact)
+    .where(and(eq(athleteFact.practiceId, practiceId), eq(athleteFact.athleteId, athleteId)))
+    .orderBy(asc(athleteFact.onDate), asc(athleteFact.createdAt));
+  return rows.findLast((row) => row.onDate <= day) ?? rows[0];
+}
+
 /** What a list shows beside each athlete: newest form, screen, pillar, log; next event; open flags and proposals. */
 export async function rosterState(practiceId: string, today: string) {
-  const [forms, agreements, screens, runs, events, flags, proposals, logs, seasons] = await Promise.all([
-    db
-      .selectDistinctOn([clearance.athleteId])
-      .from(clearance)
-      .where(eq(clearance.practiceId, practiceId))
-      .orderBy(clearance.athleteId, desc(clearance.createdAt)),
-    db.select().from(agreement).where(eq(agreement.practiceId, practiceId)),
-    db
-      .selectDistinctOn([screening.athleteId], {
-        athleteId: screening.athleteId,
-        onDate: screening.onDate,
-        id: screening.id,
-        completedAt: screening.completedAt,
-      })
-      .from(screening)
-      .where(eq(screening.practiceId, practiceId))
-      .orderBy(screening.athleteId, desc(screening.onDate), desc(screening.createdAt)),
-    db
-      .selectDistinctOn([priorityRun.athleteId], {
-        athleteId: priorityRun.athleteId,
-        cells: priorityRun.cells,
-      })
-      .from(priorityRun)
-      .where(eq(priorityRun.practiceId, practiceId))
-      .orderBy(priorityRun.athleteId, desc(priorityRun.createdAt)),
-    db
-      .selectDistinctOn([event.athleteId])
-      .from(event)
-      .where(and(eq(event.practiceId, practiceId), gte(event.onDate, today)))
-      .orderBy(event.athleteId, asc(event.onDate)),
-    db
-      .select()
-      .from(flag)
-      .where(and(eq(flag.practiceId, practiceId), isNull(flag.closedAt)))
-      .orderBy(asc(flag.openedAt)),
-    db
-      .select({ athleteId: proposal.athleteId, n: count() })
-      .from(proposal)
-      .where(and(eq(proposal.practiceId, practiceId), eq(proposal.status, 'open')))
-      .groupBy(proposal.athleteId),
-    db
-      .selectDistinctOn([sessionLog.athleteId], {
-        athleteId: sessionLog.athleteId,
-        onDate: sessionLog.onDate,
-      })
-      .from(sessionLog)
-      .where(eq(sessionLog.practiceId, practiceId))
-      .orderBy(sessionLog.athleteId, desc(sessionLog.onDate)),
-    db
-      .selectDistinctOn([seasonVersion.athleteId], {
-        athleteId: seasonVersion.athleteId,
-        startsOn: seasonVersion.startsOn,
-      })
-      .from(seasonVersion)
-      .where(eq(seasonVersion.practiceId, practiceId))
-      .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt)),
-  ]);
-  return { forms, agreements, screens, runs, events, flags, proposals, logs, seasons };
+  const [forms, agreements, screens, runs, events, flags, proposals, logs, seasons, changed] =
+    await Promise.all([
+      // The newest form of each, and every older one that named a sign: those stay until somebody licensed answers them.
+      db
+        .select()
+        .from(clearance)
+        .where(
+          and(
+            eq(clearance.practiceId, practiceId),
+            or(
+              sql`cardinality(${clearance.stopSigns}) > 0`,
+              gte(clearance.systolicMmHg, 180),
+              gte(clearance.diastolicMmHg, 110),
+              sql`not exists (select 1 from clearance newer where newer.athlete_id = ${clearance.athleteId} and newer.created_at > ${clearance.createdAt})`,
+            ),
+          ),
+        )
+        .orderBy(clearance.athleteId, asc(clearance.createdAt), asc(clearance.id)),
+      db.select().from(agreement).where(eq(agreement.practiceId, practiceId)),
+      db
+        .selectDistinctOn([screening.athleteId], {
+          athleteId: screening.athleteId,
+          onDate: screening.onDate,
+          id: screening.id,
+          completedAt: screening.completedAt,
+        })
+        .from(screening)
+        .where(eq(screening.practiceId, practiceId))
+        .orderBy(screening.athleteId, desc(screening.onDate), desc(screening.createdAt)),
+      db
+        .selectDistinctOn([priorityRun.athleteId], {
+          athleteId: priorityRun.athleteId,
+          cells: priorityRun.cells,
+        })
+        .from(priorityRun)
+        .where(eq(priorityRun.practiceId, practiceId))
+        .orderBy(priorityRun.athleteId, desc(priorityRun.createdAt)),
+      db
+        .selectDistinctOn([event.athleteId])
+        .from(event)
+        .where(and(eq(event.practiceId, practiceId), gte(event.onDate, today)))
+        .orderBy(event.athleteId, asc(event.onDate)),
+      db
+        .select()
+        .from(flag)
+        .where(and(eq(flag.practiceId, practiceId), isNull(flag.closedAt)))
+        .orderBy(asc(flag.openedAt)),
+      db
+        .select({ athleteId: proposal.athleteId, n: count() })
+        .from(proposal)
+        .where(and(eq(proposal.practiceId, practiceId), eq(proposal.status, 'open')))
+        .groupBy(proposal.athleteId),
+      db
+        .selectDistinctOn([sessionLog.athleteId], {
+          athleteId: sessionLog.athleteId,
+          onDate: sessionLog.onDate,
+        })
+        .from(sessionLog)
+        .where(eq(sessionLog.practiceId, practiceId))
+        .orderBy(sessionLog.athleteId, desc(sessionLog.onDate)),
+      db
+        .selectDistinctOn([seasonVersion.athleteId], {
+          athleteId: seasonVersion.athleteId,
+          startsOn: seasonVersion.startsOn,
+        })
+        .from(seasonVersion)
+        .where(eq(seasonVersion.practiceId, practiceId))
+        .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt)),
+      // Sessions ahead that a check called off or thinned after they were laid out.
+      db
+        .select({ athleteId: coreSession.athleteId, n: count() })
+        .from(coreSession)
+        .where(
+          and(
+            eq(coreSession.practiceId, practiceId),
+            gte(coreSession.onDate, today),
+            ne(coreSession.state, 'replaced'),
+            sql`jsonb_array_length(${coreSession.changes}) > 0`,
+          ),
+        )
+        .groupBy(coreSession.athleteId),
+    ]);
+  return { forms, agreements, screens, runs, events, flags, proposals, logs, seasons, changed };
 }
 
 /** Adds an athlete under a client-made id; a second save of the same form changes nothing. */
-export async function addAthlete(practiceId: string, id: string, values: AthleteValues): Promise<void> {
-  await db
+export async function addAthlete(
+  practiceId: string,
+  id: string,
+  values: AthleteValues,
+): Promise<'kept' | 'again'> {
+  const rows = await db
     .insert(athlete)
     .values({ ...values, id, practiceId })
-    .onConflictDoNothing({ target: athlete.id });
+    .onConflictDoNothing({ target: athlete.id })
+    .returning({ id: athlete.id });
+  return rows.length > 0 ? 'kept' : 'again';
 }
 
 /** Saves a form made from `version`. `stale` when somebody saved since: nothing is overwritten. */
@@ -130,10 +232,16 @@ export async function saveAthlete(
   return rows.length > 0 ? 'saved' : 'stale';
 }
 
-export async function keepDraft(practiceId: string, fileName: string, content: string): Promise<string> {
-  const id = uuidv7();
-  await db.insert(importDraft).values({ id, practiceId, fileName, content });
-  return id;
+export async function keepDraft(
+  practiceId: string,
+  id: string,
+  fileName: string,
+  content: string,
+): Promise<void> {
+  await db
+    .insert(importDraft)
+    .values({ id, practiceId, fileName, content })
+    .onConflictDoNothing({ target: importDraft.id });
 }
 
 export async function draftById(practiceId: string, id: string) {
@@ -144,112 +252,83 @@ export async function draftById(practiceId: string, id: string) {
   return row;
 }
 
-export interface RosterWrite {
-  athleteId: string | undefined;
-  values: Pick<
-    AthleteValues,
-    'givenName' | 'familyName' | 'birthDate' | 'sex' | 'disciplineId' | 'level' | 'massKg' | 'statureM'
-  >;
-}
-
-/** Confirms an import in one transaction; a second confirmation of the same draft does nothing. */
-export async function confirmImport(
-  practiceId: string,
-  draftId: string,
-  writes: readonly RosterWrite[],
-  defaults: Pick<AthleteValues, 'kit' | 'weekdays'>,
-): Promise<'done' | 'again'> {
-  return db.transaction(async (tx) => {
-    const claimed = await tx
-      .update(importDraft)
-      .set({ confirmedAt: new Date(), content: '' })
-      .where(
-        and(
-          eq(importDraft.id, draftId),
-          eq(importDraft.practiceId, practiceId),
-          isNull(importDraft.confirmedAt),
-        ),
-      )
-      .returning({ id: importDraft.id });
-    if (claimed.length === 0) return 'again';
-    const fresh = writes.filter((write) => write.athleteId === undefined);
-    for (let i = 0; i < fresh.length; i += 500) {
-      await tx
-        .insert(athlete)
-        .values(
-          fresh
-            .slice(i, i + 500)
-            .map((write) => ({ ...defaults, ...write.values, id: uuidv7(), practiceId })),
-        );
-    }
-    const known = writes.filter((write) => write.athleteId !== undefined);
-    const ids = known.map((write) => write.athleteId as string);
-    const versions =
-      ids.length > 0
-        ? await tx
-            .select({ id: athlete.id, version: athlete.version })
-            .from(athlete)
-            .where(and(eq(athlete.practiceId, practiceId), inArray(athlete.id, ids)))
-        : [];
-    for (const write of known) {
-      const version = versions.find((row) => row.id === write.athleteId)?.version ?? 1;
-      await tx
-        .update(athlete)
-        .set({ ...write.values, version: version + 1 })
-        .where(and(eq(athlete.id, write.athleteId as string), eq(athlete.practiceId, practiceId)));
-    }
-    return 'done';
-  });
-}
-
-/** The few facts that place one athlete on the path. */
-export async function pathFacts(practiceId: string, athleteId: string, today: string) {
-  const [screens, seasons, events, logs, proposals, flags] = await Promise.all([
-    db
-      .select({ onDate: screening.onDate, completedAt: screening.completedAt, id: screening.id })
-      .from(screening)
-      .where(and(eq(screening.practiceId, practiceId), eq(screening.athleteId, athleteId)))
-      .orderBy(desc(screening.onDate), desc(screening.createdAt))
-      .limit(1),
-    db
-      .select({ startsOn: seasonVersion.startsOn })
-      .from(seasonVersion)
-      .where(and(eq(seasonVersion.practiceId, practiceId), eq(seasonVersion.athleteId, athleteId)))
-      .orderBy(desc(seasonVersion.createdAt))
-      .limit(1),
-    db
-      .select()
-      .from(event)
-      .where(and(eq(event.practiceId, practiceId), eq(event.athleteId, athleteId), gte(event.onDate, today)))
-      .orderBy(asc(event.onDate)),
-    db
-      .select({ onDate: sessionLog.onDate })
-      .from(sessionLog)
-      .where(and(eq(sessionLog.practiceId, practiceId), eq(sessionLog.athleteId, athleteId)))
-      .orderBy(desc(sessionLog.onDate))
-      .limit(1),
-    db
-      .select({ n: count() })
-      .from(proposal)
-      .where(
-        and(
-          eq(proposal.practiceId, practiceId),
-          eq(proposal.athleteId, athleteId),
-          eq(proposal.status, 'open'),
-        ),
+/** Claims a draft for its confirmation; undefined when it was confirmed before. Its content goes. */
+export async function claimDraft(practiceId: string, draftId: string): Promise<string | undefined> {
+  const [row] = await db
+    .update(importDraft)
+    .set({ confirmedAt: new Date(), content: '' })
+    .where(
+      and(
+        eq(importDraft.id, draftId),
+        eq(importDraft.practiceId, practiceId),
+        isNull(importDraft.confirmedAt),
       ),
-    db
-      .select()
-      .from(flag)
-      .where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId), isNull(flag.closedAt)))
-      .orderBy(asc(flag.openedAt)),
-  ]);
+    )
+    .returning({ id: importDraft.id });
+  return row?.id;
+}
+
+/** Rows of one insert at the most: a statement takes some 65 000 figures. */
+const rowsAtOnce = 500;
+
+/** Adds many athletes; gives their ids in the same order. */
+export async function addAthletes(
+  practiceId: string,
+  rows: readonly (AthleteValues & { readonly id: string })[],
+): Promise<void> {
+  for (let i = 0; i < rows.length; i += rowsAtOnce)
+    await db.insert(athlete).values(rows.slice(i, i + rowsAtOnce).map((row) => ({ ...row, practiceId })));
+}
+
+export async function addAthleteFacts(rows: readonly (typeof athleteFact.$inferInsert)[]): Promise<void> {
+  for (let i = 0; i < rows.length; i += rowsAtOnce)
+    await db.insert(athleteFact).values(rows.slice(i, i + rowsAtOnce));
+}
+
+/** Changes an athlete whatever version it has, counting one more. */
+export async function overwriteAthlete(
+  practiceId: string,
+  id: string,
+  values: Partial<AthleteValues>,
+): Promise<void> {
+  await db
+    .update(athlete)
+    .set({ ...values, version: sql`${athlete.version} + 1` })
+    .where(and(eq(athlete.id, id), eq(athlete.practiceId, practiceId)));
+}
+
+/** Athletes of the practice among some ids. */
+export async function athletesById(practiceId: string, ids: readonly string[]): Promise<AthleteRow[]> {
+  if (ids.length === 0) return [];
+  return db
+    .select()
+    .from(athlete)
+    .where(and(eq(athlete.practiceId, practiceId), inArray(athlete.id, [...ids])));
+}
+
+/** The few facts beside the subject that place an athlete on the path, in one query. */
+export async function pathFacts(practiceId: string, athleteId: string) {
+  const of = (table: string) =>
+    sql
+      .raw(`from ${table} t where t.practice_id = `)
+      .append(sql`${practiceId}`)
+      .append(sql.raw(' and t.athlete_id = '))
+      .append(sql`${athleteId}`);
+  const { rows } = await db.execute<{
+    screen: { id: string; onDate: string; completed: boolean } | null;
+    seasonDay: string | null;
+    lastLogDay: string | null;
+    openProposals: number;
+  }>(sql`select
+    (select json_build_object('id', t.id, 'onDate', t.on_date, 'completed', t.completed_at is not null) ${of('screening')} order by t.on_date desc, t.created_at desc limit 1) as screen,
+    (select t.starts_on::text ${of('season_version')} order by t.created_at desc limit 1) as "seasonDay",
+    (select t.on_date::text ${of('session_log')} order by t.on_date desc limit 1) as "lastLogDay",
+    (select count(*)::int ${of('proposal')} and t.status = 'open') as "openProposals"`);
+  const [row] = rows;
   return {
-    screen: screens[0],
-    seasonDay: seasons[0]?.startsOn,
-    events,
-    lastLogDay: logs[0]?.onDate,
-    openProposals: proposals[0]?.n ?? 0,
-    flags,
+    screen: row?.screen ?? undefined,
+    seasonDay: row?.seasonDay ?? undefined,
+    lastLogDay: row?.lastLogDay ?? undefined,
+    openProposals: row?.openProposals ?? 0,
   };
 }

@@ -1,5 +1,11 @@
-import { and, desc, eq, inArray } from 'drizzle-orm';
-import { type CatalogueEdit, readEdits, withEdit } from '~/core/catalogue/edits';
+import { and, asc, desc, eq, inArray, lte } from 'drizzle-orm';
+import {
+  type CatalogueEdit,
+  type CatalogueEdits,
+  noEdits,
+  readEdits,
+  withEdit,
+} from '~/core/catalogue/edits';
 import { db } from '../client.server';
 import { catalogueEdit, practice, staff } from '../schema';
 
@@ -13,43 +19,51 @@ export interface NewCatalogueEdit {
 }
 
 /**
- * Keeps an edit and folds it into what stands, in one transaction. `again` when this edit was kept before; `stale` when
- * somebody edited the catalogue after `revision` was read, and nothing is written.
+ * Keeps an edit and folds it into what stands. `again` when this edit was kept before; `stale` when somebody edited the
+ * catalogue after `revision` was read, and nothing is written.
  */
 export async function editCatalogue(
   { id, practiceId, staffId, reason, edit }: NewCatalogueEdit,
   revision: number,
 ): Promise<'kept' | 'again' | 'stale'> {
-  return db.transaction(async (tx) => {
-    const [row] = await tx
-      .select({ edits: practice.catalogue, revision: practice.catalogueRevision })
-      .from(practice)
-      .where(eq(practice.id, practiceId))
-      .for('update');
-    if (!row) return 'stale';
-    const [before] = await tx
-      .select({ id: catalogueEdit.id })
-      .from(catalogueEdit)
-      .where(eq(catalogueEdit.id, id));
-    if (before) return 'again';
-    if (row.revision !== revision) return 'stale';
-    const next = revision + 1;
-    await tx.insert(catalogueEdit).values({
-      id,
-      practiceId,
-      revision: next,
-      kind: edit.kind,
-      entryId: edit.entryId,
-      edit,
-      reason,
-      staffId,
-    });
-    await tx
-      .update(practice)
-      .set({ catalogue: withEdit(readEdits(row.edits).edits, edit), catalogueRevision: next })
-      .where(eq(practice.id, practiceId));
-    return 'kept';
+  const [row] = await db
+    .select({ edits: practice.catalogue, revision: practice.catalogueRevision })
+    .from(practice)
+    .where(eq(practice.id, practiceId))
+    .for('update');
+  if (!row) return 'stale';
+  const [before] = await db
+    .select({ id: catalogueEdit.id })
+    .from(catalogueEdit)
+    .where(eq(catalogueEdit.id, id));
+  if (before) return 'again';
+  if (row.revision !== revision) return 'stale';
+  const next = revision + 1;
+  await db.insert(catalogueEdit).values({
+    id,
+    practiceId,
+    revision: next,
+    kind: edit.kind,
+    entryId: edit.entryId,
+    edit,
+    reason,
+    staffId,
   });
+  await db
+    .update(practice)
+    .set({ catalogue: withEdit(readEdits(row.edits).edits, edit), catalogueRevision: next })
+    .where(eq(practice.id, practiceId));
+  return 'kept';
+}
+
+/** The edits as they stood at a revision, folded from the history. */
+export async function editsAt(practiceId: string, revision: number): Promise<CatalogueEdits> {
+  const rows = await db
+    .select({ edit: catalogueEdit.edit })
+    .from(catalogueEdit)
+    .where(and(eq(catalogueEdit.practiceId, practiceId), lte(catalogueEdit.revision, revision)))
+    .orderBy(asc(catalogueEdit.revision));
+  return rows.reduce<CatalogueEdits>((edits, { edit }) => withEdit(edits, edit), noEdits);
 }
 
 /** What was done to an entry, the newest first. */

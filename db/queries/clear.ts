@@ -6,36 +6,50 @@ export type ClearanceRow = typeof clearance.$inferSelect;
 export type AgreementRow = typeof agreement.$inferSelect;
 export type FlagRow = typeof flag.$inferSelect;
 
-/** The newest safety form of an athlete with the practitioners' words on it. */
-export async function newestClearance(
-  practiceId: string,
-  athleteId: string,
-): Promise<{ form: ClearanceRow | undefined; agreements: AgreementRow[] }> {
-  const rows = await db
-    .select({ form: clearance, agreement })
-    .from(clearance)
-    .leftJoin(agreement, eq(agreement.clearanceId, clearance.id))
-    .where(and(eq(clearance.practiceId, practiceId), eq(clearance.athleteId, athleteId)))
-    .orderBy(desc(clearance.createdAt), desc(agreement.createdAt))
-    .limit(50);
-  const form = rows[0]?.form;
-  return {
-    form,
-    agreements: rows.flatMap((row) => (row.form.id === form?.id && row.agreement ? [row.agreement] : [])),
-  };
-}
-
 /** Adds an answered form; the same id twice is one form. */
-export async function addClearance(row: typeof clearance.$inferInsert): Promise<void> {
-  await db.insert(clearance).values(row).onConflictDoNothing({ target: clearance.id });
+export async function addClearance(row: typeof clearance.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db
+    .insert(clearance)
+    .values(row)
+    .onConflictDoNothing({ target: clearance.id })
+    .returning({ id: clearance.id });
+  return rows.length > 0 ? 'kept' : 'again';
 }
 
-export async function addAgreement(row: typeof agreement.$inferInsert): Promise<void> {
-  await db.insert(agreement).values(row).onConflictDoNothing({ target: agreement.id });
+/** The newest safety form of an athlete. */
+export async function newestFormId(practiceId: string, athleteId: string): Promise<string | undefined> {
+  const [row] = await db
+    .select({ id: clearance.id })
+    .from(clearance)
+    .where(and(eq(clearance.practiceId, practiceId), eq(clearance.athleteId, athleteId)))
+    .orderBy(desc(clearance.createdAt), desc(clearance.id))
+    .limit(1);
+  return row?.id;
 }
 
-export async function addFlag(row: typeof flag.$inferInsert): Promise<void> {
-  await db.insert(flag).values(row).onConflictDoNothing({ target: flag.id });
+export async function addAgreement(row: typeof agreement.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db
+    .insert(agreement)
+    .values(row)
+    .onConflictDoNothing({ target: agreement.id })
+    .returning({ id: agreement.id });
+  return rows.length > 0 ? 'kept' : 'again';
+}
+
+/** Raises a flag once for its id; told again with more known, an open one takes the words. */
+export async function addFlag(row: typeof flag.$inferInsert): Promise<'raised' | 'again'> {
+  const rows = await db
+    .insert(flag)
+    .values(row)
+    .onConflictDoNothing({ target: flag.id })
+    .returning({ id: flag.id });
+  if (rows.length > 0) return 'raised';
+  const { text, region, qualities } = row;
+  await db
+    .update(flag)
+    .set({ text, region, qualities })
+    .where(and(eq(flag.id, row.id), eq(flag.practiceId, row.practiceId), isNull(flag.closedAt)));
+  return 'again';
 }
 
 /** Closes a flag with a reason; false when it is not this practice's or closed already. */

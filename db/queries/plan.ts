@@ -1,5 +1,5 @@
-import { and, asc, desc, eq } from 'drizzle-orm';
-import { db } from '../client.server';
+import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { db, prepared } from '../client.server';
 import { blackout, event, planWeek, priorityRun, seasonVersion, weekDose } from '../schema';
 
 export type EventRow = typeof event.$inferSelect;
@@ -8,14 +8,6 @@ export type SeasonRow = typeof seasonVersion.$inferSelect;
 export type PlanWeekRow = typeof planWeek.$inferSelect & {
   cells: { quality: string; side: 'left' | 'right' | 'both'; dose: number }[];
 };
-
-export async function eventsOf(practiceId: string, athleteId: string): Promise<EventRow[]> {
-  return db
-    .select()
-    .from(event)
-    .where(and(eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
-    .orderBy(asc(event.onDate));
-}
 
 export async function blackoutsOf(practiceId: string, athleteId: string): Promise<BlackoutRow[]> {
   return db
@@ -29,79 +21,115 @@ export async function addEvent(row: typeof event.$inferInsert): Promise<void> {
   await db.insert(event).values(row).onConflictDoNothing({ target: event.id });
 }
 
-export async function removeEvent(practiceId: string, athleteId: string, id: string): Promise<void> {
-  await db
+export async function removeEvent(practiceId: string, athleteId: string, id: string): Promise<boolean> {
+  const rows = await db
     .delete(event)
-    .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)));
+    .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
+    .returning({ id: event.id });
+  return rows.length > 0;
 }
 
 export async function addBlackout(row: typeof blackout.$inferInsert): Promise<void> {
   await db.insert(blackout).values(row).onConflictDoNothing({ target: blackout.id });
 }
 
-export async function removeBlackout(practiceId: string, athleteId: string, id: string): Promise<void> {
-  await db
+export async function removeBlackout(practiceId: string, athleteId: string, id: string): Promise<boolean> {
+  const rows = await db
     .delete(blackout)
-    .where(and(eq(blackout.id, id), eq(blackout.practiceId, practiceId), eq(blackout.athleteId, athleteId)));
+    .where(and(eq(blackout.id, id), eq(blackout.practiceId, practiceId), eq(blackout.athleteId, athleteId)))
+    .returning({ id: blackout.id });
+  return rows.length > 0;
 }
 
 export async function addPriorityRun(row: typeof priorityRun.$inferInsert): Promise<void> {
   await db.insert(priorityRun).values(row).onConflictDoNothing({ target: priorityRun.id });
 }
 
-/** Keeps a season version whole: its weeks and doses with it, or nothing. */
+/** Keeps a season version with its weeks and doses; `again` when this id was kept before. */
 export async function addSeason(
   row: typeof seasonVersion.$inferInsert,
   weeks: readonly (Omit<typeof planWeek.$inferInsert, 'seasonVersionId'> & {
     cells: readonly { quality: string; side: 'left' | 'right' | 'both'; dose: number }[];
   })[],
-  run: typeof priorityRun.$inferInsert,
 ): Promise<'kept' | 'again'> {
-  return db.transaction(async (tx) => {
-    const kept = await tx
-      .insert(seasonVersion)
-      .values(row)
-      .onConflictDoNothing({ target: seasonVersion.id })
-      .returning({ id: seasonVersion.id });
-    if (kept.length === 0) return 'again';
-    await tx.insert(priorityRun).values(run);
-    if (weeks.length > 0)
-      await tx
-        .insert(planWeek)
-        .values(weeks.map(({ cells: _, ...week }) => ({ ...week, seasonVersionId: row.id })));
-    const doses = weeks.flatMap((week) =>
-      week.cells.map((cell) => ({ ...cell, weekIndex: week.index, seasonVersionId: row.id })),
-    );
-    if (doses.length > 0) await tx.insert(weekDose).values(doses);
-    return 'kept';
-  });
+  const kept = await db
+    .insert(seasonVersion)
+    .values(row)
+    .onConflictDoNothing({ target: seasonVersion.id })
+    .returning({ id: seasonVersion.id });
+  if (kept.length === 0) return 'again';
+  if (weeks.length > 0)
+    await db
+      .insert(planWeek)
+      .values(weeks.map(({ cells: _, ...week }) => ({ ...week, seasonVersionId: row.id })));
+  const doses = weeks.flatMap((week) =>
+    week.cells.map((cell) => ({ ...cell, weekIndex: week.index, seasonVersionId: row.id })),
+  );
+  if (doses.length > 0) await db.insert(weekDose).values(doses);
+  return 'kept';
 }
 
-/** The newest season of an athlete with its weeks and doses. */
+/** Is this a season of this athlete? */
+export async function isSeasonOf(athleteId: string, id: string): Promise<boolean> {
+  const rows = await db
+    .select({ id: seasonVersion.id })
+    .from(seasonVersion)
+    .where(and(eq(seasonVersion.id, id), eq(seasonVersion.athleteId, athleteId)));
+  return rows.length > 0;
+}
+
+/** The newest season of an athlete with its weeks and doses, in one query. */
 export async function newestSeason(
   practiceId: string,
   athleteId: string,
 ): Promise<{ season: SeasonRow; weeks: PlanWeekRow[] } | undefined> {
-  const [season] = await db
-    .select()
-    .from(seasonVersion)
-    .where(and(eq(seasonVersion.practiceId, practiceId), eq(seasonVersion.athleteId, athleteId)))
-    .orderBy(desc(seasonVersion.createdAt))
-    .limit(1);
-  if (!season) return undefined;
-  const [weeks, doses] = await Promise.all([
-    db.select().from(planWeek).where(eq(planWeek.seasonVersionId, season.id)).orderBy(asc(planWeek.index)),
-    db.select().from(weekDose).where(eq(weekDose.seasonVersionId, season.id)),
-  ]);
+  const row = await prepared('newest_season', (database, name) =>
+    database.query.seasonVersion
+      .findFirst({
+        where: and(
+          eq(seasonVersion.practiceId, sql.placeholder('practiceId')),
+          eq(seasonVersion.athleteId, sql.placeholder('athleteId')),
+        ),
+        orderBy: [desc(seasonVersion.createdAt)],
+        with: { weeks: { orderBy: [asc(planWeek.index)] }, doses: true },
+      })
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
+  if (!row) return undefined;
+  const { weeks, doses, ...season } = row;
   return {
     season,
     weeks: weeks.map((week) => ({
       ...week,
       cells: doses
-        .filter((dose) => dose.weekIndex === week.index)
+        .filter((cell) => cell.weekIndex === week.index)
         .map(({ quality, side, dose }) => ({ quality, side, dose })),
     })),
   };
+}
+
+export type PriorityRunRow = typeof priorityRun.$inferSelect;
+
+/** Rankings of an athlete as they were kept, the newest first. */
+export async function priorityRunsOf(
+  practiceId: string,
+  athleteId: string,
+  limit = 20,
+): Promise<PriorityRunRow[]> {
+  return db
+    .select()
+    .from(priorityRun)
+    .where(and(eq(priorityRun.practiceId, practiceId), eq(priorityRun.athleteId, athleteId)))
+    .orderBy(desc(priorityRun.createdAt))
+    .limit(limit);
+}
+
+export async function priorityRunById(practiceId: string, id: string): Promise<PriorityRunRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(priorityRun)
+    .where(and(eq(priorityRun.practiceId, practiceId), eq(priorityRun.id, id)));
+  return row;
 }
 
 /** Every athlete's newest season as phases and kinds only, for the practice's season view. */

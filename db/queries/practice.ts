@@ -1,111 +1,58 @@
-import { and, count, eq, gt, lt, or } from 'drizzle-orm';
+import { and, asc, desc, eq, lt } from 'drizzle-orm';
 import { v7 as uuidv7 } from 'uuid';
-import type { CatalogueEdits } from '~/core/catalogue/edits';
 import { db } from '../client.server';
-import { audit, authSession, type PracticeSettings, practice, signInFailure, staff } from '../schema';
+import { audit, type PracticeSettings, practice, type Role, staff } from '../schema';
+import type { StaffRow } from './principal';
 
-export interface SignedIn {
-  staffId: string;
-  staffName: string;
-  email: string;
-  role: 'owner' | 'coach' | 'assistant';
-  practiceId: string;
-  practiceName: string;
-  timeZone: string;
-  firstWeekday: 0 | 1;
-  schoolId: string;
-  settings: PracticeSettings;
-  practiceVersion: number;
-  /** The practice's own hand on the catalogue, and how many edits it took. */
-  catalogue: { edits: CatalogueEdits; revision: number };
+/** The practice, its people, and the trail of what they did. */
+
+export const newId = (): string => uuidv7();
+
+export interface AuditEntry {
+  /** Now, unless another moment is given. */
+  readonly at?: Date | undefined;
+  readonly practiceId: string;
+  readonly staffId: string;
+  readonly action: string;
+  readonly subject: string;
+  readonly subjectId?: string | undefined;
+  readonly detail?: Record<string, string | number | boolean | null> | undefined;
 }
 
-export async function practiceCount(): Promise<number> {
-  const [row] = await db.select({ n: count() }).from(practice);
-  return row?.n ?? 0;
-}
-
-export async function staffByEmail(email: string) {
-  const [row] = await db.select().from(staff).where(eq(staff.email, email.trim().toLowerCase()));
-  return row;
-}
-
-export async function openAuthSession(tokenHash: string, staffId: string, expiresAt: Date): Promise<void> {
-  await db.insert(authSession).values({ tokenHash, staffId, expiresAt });
-}
-
-export async function closeAuthSession(tokenHash: string): Promise<void> {
-  await db.delete(authSession).where(eq(authSession.tokenHash, tokenHash));
-}
-
-/** The person behind a session cookie, while it has not expired and they still work here. */
-export async function signedInBy(tokenHash: string): Promise<SignedIn | undefined> {
-  const [row] = await db
-    .select({ staff, practice })
-    .from(authSession)
-    .innerJoin(staff, eq(staff.id, authSession.staffId))
-    .innerJoin(practice, eq(practice.id, staff.practiceId))
-    .where(
-      and(
-        eq(authSession.tokenHash, tokenHash),
-        gt(authSession.expiresAt, new Date()),
-        eq(staff.disabled, false),
-      ),
-    );
-  if (!row) return undefined;
-  return {
-    staffId: row.staff.id,
-    staffName: row.staff.name,
-    email: row.staff.email,
-    role: row.staff.role,
-    practiceId: row.practice.id,
-    practiceName: row.practice.name,
-    timeZone: row.practice.timeZone,
-    firstWeekday: row.practice.firstWeekday === 0 ? 0 : 1,
-    schoolId: row.practice.schoolId,
-    settings: row.practice.settings,
-    practiceVersion: row.practice.version,
-    catalogue: { edits: row.practice.catalogue, revision: row.practice.catalogueRevision },
-  };
-}
-
-/** Failed sign-ins since a time for this e-mail or from this address. */
-export async function failuresSince(
-  email: string,
-  address: string,
-  since: Date,
-): Promise<{ byEmail: number; byAddress: number }> {
-  const rows = await db
-    .select({ email: signInFailure.email })
-    .from(signInFailure)
-    .where(
-      and(
-        gt(signInFailure.at, since),
-        or(eq(signInFailure.email, email), eq(signInFailure.address, address)),
-      ),
-    )
-    .limit(200);
-  return { byEmail: rows.filter((row) => row.email === email).length, byAddress: rows.length };
-}
-
-export async function recordFailure(email: string, address: string): Promise<void> {
-  await db.insert(signInFailure).values({ id: uuidv7(), email, address });
-}
-
-/** Removes expired sessions and old failures; called at start. */
-export async function sweepAuth(): Promise<void> {
-  await db.delete(authSession).where(lt(authSession.expiresAt, new Date()));
-  await db.delete(signInFailure).where(lt(signInFailure.at, new Date(Date.now() - 24 * 3600_000)));
-}
-
-export async function writeAudit(entry: {
-  practiceId: string;
-  staffId: string;
-  action: string;
-  subject: string;
-  subjectId?: string;
-}): Promise<void> {
+export async function writeAudit(entry: AuditEntry): Promise<void> {
   await db.insert(audit).values({ id: uuidv7(), ...entry });
+}
+
+export interface AuditLine {
+  readonly id: string;
+  readonly at: Date;
+  readonly action: string;
+  readonly subject: string;
+  readonly subjectId: string | null;
+  readonly detail: Record<string, string | number | boolean | null> | null;
+  readonly by: string | null;
+}
+
+/** The trail, the newest first, a page at a time: what came before `before`. */
+export async function auditTrail(
+  practiceId: string,
+  page: { readonly before?: Date | undefined; readonly limit: number },
+): Promise<AuditLine[]> {
+  return db
+    .select({
+      id: audit.id,
+      at: audit.at,
+      action: audit.action,
+      subject: audit.subject,
+      subjectId: audit.subjectId,
+      detail: audit.detail,
+      by: staff.name,
+    })
+    .from(audit)
+    .leftJoin(staff, eq(staff.id, audit.staffId))
+    .where(and(eq(audit.practiceId, practiceId), page.before ? lt(audit.at, page.before) : undefined))
+    .orderBy(desc(audit.at), desc(audit.id))
+    .limit(page.limit);
 }
 
 /** The names of everybody who works or worked here, by id. */
@@ -117,11 +64,71 @@ export async function staffNames(practiceId: string): Promise<Map<string, string
   return new Map(rows.map((row) => [row.id, row.name]));
 }
 
+/** Everybody of the practice, by name; passwords stay where they are. */
+export async function staffOf(practiceId: string): Promise<Omit<StaffRow, 'passwordHash'>[]> {
+  const rows = await db.select().from(staff).where(eq(staff.practiceId, practiceId)).orderBy(asc(staff.name));
+  return rows.map(({ passwordHash: _, ...row }) => row);
+}
+
+export async function staffById(practiceId: string, id: string): Promise<StaffRow | undefined> {
+  const [row] = await db
+    .select()
+    .from(staff)
+    .where(and(eq(staff.id, id), eq(staff.practiceId, practiceId)));
+  return row;
+}
+
+/** Holds the owners of a practice, so that the last one cannot go while another is being changed. */
+export async function lockOwners(practiceId: string): Promise<{ id: string }[]> {
+  return db
+    .select({ id: staff.id })
+    .from(staff)
+    .where(and(eq(staff.practiceId, practiceId), eq(staff.role, 'owner'), eq(staff.disabled, false)))
+    .for('update');
+}
+
+/** Adds a person once; false when the e-mail belongs to somebody already. */
+export async function addStaff(row: typeof staff.$inferInsert): Promise<boolean> {
+  const rows = await db.insert(staff).values(row).onConflictDoNothing().returning({ id: staff.id });
+  if (rows.length > 0) return true;
+  const [known] = await db.select({ id: staff.id }).from(staff).where(eq(staff.id, row.id));
+  return known !== undefined;
+}
+
+export async function changeStaff(
+  practiceId: string,
+  id: string,
+  values: Partial<{
+    role: Role;
+    disabled: boolean;
+    passwordHash: string;
+    mustChangePassword: boolean;
+    name: string;
+  }>,
+): Promise<boolean> {
+  const rows = await db
+    .update(staff)
+    .set(values)
+    .where(and(eq(staff.id, id), eq(staff.practiceId, practiceId)))
+    .returning({ id: staff.id });
+  return rows.length > 0;
+}
+
+export async function addPractice(row: typeof practice.$inferInsert): Promise<void> {
+  await db.insert(practice).values(row);
+}
+
 /** Saves the practice's settings unless somebody saved since; false when so. */
 export async function savePractice(
   practiceId: string,
   version: number,
-  values: { name: string; schoolId: string; firstWeekday: number; settings: PracticeSettings },
+  values: {
+    name: string;
+    timeZone: string;
+    schoolId: string;
+    firstWeekday: number;
+    settings: PracticeSettings;
+  },
 ): Promise<boolean> {
   const rows = await db
     .update(practice)

@@ -1,13 +1,18 @@
 import { and, asc, desc, eq, getTableColumns, isNull, notExists, sql } from 'drizzle-orm';
 import { alias } from 'drizzle-orm/pg-core';
-import { db } from '../client.server';
+import { db, prepared } from '../client.server';
 import { battery, screening, still, trace, trial } from '../schema';
 
 export type ScreeningRow = typeof screening.$inferSelect;
 export type TrialRow = typeof trial.$inferSelect & { comparable: boolean };
 
-export async function addScreening(row: typeof screening.$inferInsert): Promise<void> {
-  await db.insert(screening).values(row).onConflictDoNothing({ target: screening.id });
+export async function addScreening(row: typeof screening.$inferInsert): Promise<'kept' | 'again'> {
+  const rows = await db
+    .insert(screening)
+    .values(row)
+    .onConflictDoNothing({ target: screening.id })
+    .returning({ id: screening.id });
+  return rows.length > 0 ? 'kept' : 'again';
 }
 
 /** Opens a screen, or adds a test to the one of this id; false when the id is another athlete's or practice's. */
@@ -43,11 +48,29 @@ export async function screeningsOf(practiceId: string, athleteId: string): Promi
     .limit(50);
 }
 
-export async function completeScreening(practiceId: string, id: string): Promise<void> {
-  await db
+/** Ends a screen; false when it was ended before. */
+export async function completeScreening(practiceId: string, id: string, at: Date): Promise<boolean> {
+  const rows = await db
     .update(screening)
-    .set({ completedAt: new Date() })
-    .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)));
+    .set({ completedAt: at })
+    .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId), isNull(screening.completedAt)))
+    .returning({ id: screening.id });
+  return rows.length > 0;
+}
+
+/** Says whether the standard warm-up was done; results without it are not compared. */
+export async function changeWarmUp(
+  practiceId: string,
+  id: string,
+  done: boolean,
+  at: Date,
+): Promise<boolean> {
+  const rows = await db
+    .update(screening)
+    .set({ warmUpDone: done, warmUpAt: done ? at : null })
+    .where(and(eq(screening.id, id), eq(screening.practiceId, practiceId)))
+    .returning({ id: screening.id });
+  return rows.length > 0;
 }
 
 /** A later trial that corrects this one. */
@@ -65,19 +88,22 @@ const notCorrected = () =>
  * warm-up was ticked.
  */
 export async function trialsOf(practiceId: string, athleteId: string): Promise<TrialRow[]> {
-  const rows = await db
-    .select({ trial, comparable: screening.warmUpDone })
-    .from(trial)
-    .innerJoin(screening, eq(screening.id, trial.screeningId))
-    .where(
-      and(
-        eq(trial.practiceId, practiceId),
-        eq(trial.athleteId, athleteId),
-        isNull(trial.voidedAt),
-        notCorrected(),
-      ),
-    )
-    .orderBy(asc(trial.recordedAt));
+  const rows = await prepared('trials', (database, name) =>
+    database
+      .select({ trial, comparable: screening.warmUpDone })
+      .from(trial)
+      .innerJoin(screening, eq(screening.id, trial.screeningId))
+      .where(
+        and(
+          eq(trial.practiceId, sql.placeholder('practiceId')),
+          eq(trial.athleteId, sql.placeholder('athleteId')),
+          isNull(trial.voidedAt),
+          notCorrected(),
+        ),
+      )
+      .orderBy(asc(trial.recordedAt))
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
   return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
 }
 
@@ -91,14 +117,80 @@ export async function addTrial(row: typeof trial.$inferInsert): Promise<'kept' |
   return rows.length > 0 ? 'kept' : 'again';
 }
 
-/** Voids a trial (undo); it stays stored. False when it is not this practice's. */
-export async function voidTrial(practiceId: string, id: string): Promise<boolean> {
-  const rows = await db
+/** One trial of this practice, undone or not, held for the length of a transaction. */
+export async function lockTrial(
+  practiceId: string,
+  id: string,
+): Promise<typeof trial.$inferSelect | undefined> {
+  const [row] = await prepared('lock_trial', (database, name) =>
+    database
+      .select()
+      .from(trial)
+      .where(and(eq(trial.id, sql.placeholder('id')), eq(trial.practiceId, sql.placeholder('practiceId'))))
+      .for('update')
+      .prepare(name),
+  ).execute({ practiceId, id });
+  return row;
+}
+
+/** Trials of an athlete on a day that were not undone, corrected ones among them. */
+export async function trialsOn(practiceId: string, athleteId: string, day: string) {
+  return prepared('trials_on', (database, name) =>
+    database
+      .select({ id: trial.id, testId: trial.testId, side: trial.side, endReason: trial.endReason })
+      .from(trial)
+      .where(
+        and(
+          eq(trial.practiceId, sql.placeholder('practiceId')),
+          eq(trial.athleteId, sql.placeholder('athleteId')),
+          eq(trial.onDate, sql.placeholder('day')),
+          isNull(trial.voidedAt),
+          isNull(trial.supersedesId),
+        ),
+      )
+      .prepare(name),
+  ).execute({ practiceId, athleteId, day });
+}
+
+/** Answers the questions of a trial that was kept at the stop. */
+export async function amendTrial(
+  id: string,
+  values: Partial<typeof trial.$inferInsert> & { amendmentId: string },
+): Promise<void> {
+  await db.update(trial).set(values).where(eq(trial.id, id));
+}
+
+/** Voids a trial (undo); it stays stored. */
+export async function voidTrial(practiceId: string, id: string, at: Date): Promise<void> {
+  await db
     .update(trial)
-    .set({ voidedAt: new Date() })
-    .where(and(eq(trial.id, id), eq(trial.practiceId, practiceId)))
-    .returning({ id: trial.id });
-  return rows.length > 0;
+    .set({ voidedAt: at })
+    .where(and(eq(trial.id, id), eq(trial.practiceId, practiceId), isNull(trial.voidedAt)));
+}
+
+/** What recordings of an athlete come from, by id. */
+export async function sourcesOf(
+  practiceId: string,
+  athleteId: string,
+  ids: { readonly traceId: string | null; readonly stillId: string | null },
+): Promise<{ trace: 'simulated' | 'imported' | undefined; still: 'photo' | 'drawn' | undefined }> {
+  const of = <T extends typeof trace | typeof still>(table: T) =>
+    and(eq(table.practiceId, practiceId), eq(table.athleteId, athleteId));
+  const [traces, stills] = await Promise.all([
+    ids.traceId
+      ? db
+          .select({ source: trace.source })
+          .from(trace)
+          .where(and(of(trace), eq(trace.id, ids.traceId)))
+      : [],
+    ids.stillId
+      ? db
+          .select({ source: still.source })
+          .from(still)
+          .where(and(of(still), eq(still.id, ids.stillId)))
+      : [],
+  ]);
+  return { trace: traces[0]?.source, still: stills[0]?.source };
 }
 
 export type TraceRow = typeof trace.$inferSelect;
@@ -171,18 +263,24 @@ export async function batteriesOf(practiceId: string): Promise<BatteryRow[]> {
 }
 
 /** Keeps a battery under its name; one of the same name takes the new tests. */
-export async function saveBattery(row: typeof battery.$inferInsert): Promise<void> {
-  await db
+export async function saveBattery(row: typeof battery.$inferInsert): Promise<string> {
+  const [saved] = await db
     .insert(battery)
     .values(row)
     .onConflictDoUpdate({
       target: [battery.practiceId, battery.name],
       set: { testIds: row.testIds, rests: row.rests ?? {}, staffId: row.staffId },
-    });
+    })
+    .returning({ id: battery.id });
+  return saved?.id ?? row.id;
 }
 
-export async function removeBattery(practiceId: string, id: string): Promise<void> {
-  await db.delete(battery).where(and(eq(battery.id, id), eq(battery.practiceId, practiceId)));
+export async function removeBattery(practiceId: string, id: string): Promise<boolean> {
+  const rows = await db
+    .delete(battery)
+    .where(and(eq(battery.id, id), eq(battery.practiceId, practiceId)))
+    .returning({ id: battery.id });
+  return rows.length > 0;
 }
 
 export type HistoryRow = TrialRow & { correctedBy: string | null };
@@ -212,31 +310,11 @@ export async function trialsOfTest(practiceId: string, testId: string): Promise<
   return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
 }
 
-/**
- * Keeps a correction: a new trial that supersedes an old one. `again` when it was kept before; `stale` when the old one was
- * corrected or undone meanwhile, or is not this practice's.
- */
-export async function correctTrial(
-  row: typeof trial.$inferInsert & { supersedesId: string },
-): Promise<'kept' | 'again' | 'stale'> {
-  return db.transaction(async (tx) => {
-    const [known] = await tx.select({ id: trial.id }).from(trial).where(eq(trial.id, row.id));
-    if (known) return 'again';
-    // Hold the old trial first; only then does a look for other corrections see those that waited for it.
-    const [old] = await tx
-      .select({ id: trial.id })
-      .from(trial)
-      .where(
-        and(eq(trial.id, row.supersedesId), eq(trial.practiceId, row.practiceId), isNull(trial.voidedAt)),
-      )
-      .for('update');
-    if (!old) return 'stale';
-    const [other] = await tx
-      .select({ id: trial.id })
-      .from(trial)
-      .where(and(eq(trial.supersedesId, row.supersedesId), isNull(trial.voidedAt)));
-    if (other) return 'stale';
-    await tx.insert(trial).values(row);
-    return 'kept';
-  });
+/** A correction of a trial that stands, when there is one. */
+export async function correctionOf(trialId: string): Promise<string | undefined> {
+  const [row] = await db
+    .select({ id: trial.id })
+    .from(trial)
+    .where(and(eq(trial.supersedesId, trialId), isNull(trial.voidedAt)));
+  return row?.id;
 }

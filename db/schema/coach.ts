@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import {
   boolean,
   date,
@@ -12,10 +13,20 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Issue } from '~/core/result';
+import { amountUnits, loadKinds, loadUnits, oneOf, sideKeys } from './one-of';
 import { seasonVersion } from './plan';
 import { athlete, practice, staff } from './practice';
 
-/** A planned session of a week; replaced as a whole while it is not logged. */
+export const sessionStates = ['planned', 'called_off', 'replaced'] as const;
+
+/** What the coach is told of a laid-out session that changed. */
+export interface SessionChange {
+  at: string;
+  what: Issue;
+}
+
+/** A planned session of a day. Never deleted: laying out again sets it aside as replaced, so that a log begun on it stands. */
 export const coreSession = pgTable(
   'core_session',
   {
@@ -32,11 +43,18 @@ export const coreSession = pgTable(
     weekStart: date({ mode: 'string' }).notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     minutes: integer().notNull(),
+    state: text({ enum: sessionStates }).notNull().default('planned'),
+    /** Counts what changed after it was laid out; calendars follow it. */
+    revision: integer().notNull().default(0),
+    changes: jsonb().$type<SessionChange[]>().notNull().default([]),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
-    uniqueIndex('core_session_day').on(t.athleteId, t.onDate),
+    uniqueIndex('core_session_day').on(t.athleteId, t.onDate).where(sql`state <> 'replaced'`),
+    index('core_session_athlete').on(t.athleteId, t.onDate),
     index('core_session_practice').on(t.practiceId, t.onDate),
+    index('core_session_season').on(t.seasonVersionId),
+    oneOf('core_session', 'state', sessionStates),
   ],
 );
 
@@ -45,7 +63,8 @@ export interface PrescriptionDetail {
   firstSide: 'left' | 'right' | null;
   extraSetSide: 'left' | 'right' | null;
   tempo: string | null;
-  load: string | null;
+  /** Hardest effort of 10 that a caution leaves. */
+  effortMost?: number | null;
   /** Set-up for this athlete, in words. */
   setting?: string | null;
   breath: string;
@@ -70,17 +89,30 @@ export const prescription = pgTable(
     quality: text().notNull(),
     sets: integer().notNull(),
     amount: doublePrecision().notNull(),
-    unit: text({ enum: ['reps', 'hold_s', 'breaths', 'metres', 'reps_in_60s'] }).notNull(),
+    unit: text({ enum: amountUnits }).notNull(),
     sided: boolean().notNull(),
     restS: integer().notNull(),
     minutes: doublePrecision().notNull(),
     dose: doublePrecision().notNull(),
+    /** Outside load: how it is put on, how much, in which unit; null for body weight. Words are made from it. */
+    loadKind: text({ enum: loadKinds }),
+    loadValue: doublePrecision(),
+    loadUnit: text({ enum: loadUnits }),
+    /** What the gate left of it when it was last checked: why it is withheld, and the amount and load that are shown. */
+    bars: jsonb().$type<Issue[]>().notNull().default([]),
+    shownAmount: doublePrecision().notNull(),
+    shownLoad: doublePrecision(),
     detail: jsonb().$type<PrescriptionDetail>().notNull(),
   },
-  (t) => [index('prescription_session').on(t.sessionId)],
+  (t) => [
+    index('prescription_session').on(t.sessionId, t.position),
+    oneOf('prescription', 'unit', amountUnits),
+    oneOf('prescription', 'load_kind', loadKinds),
+    oneOf('prescription', 'load_unit', loadUnits),
+  ],
 );
 
-/** What was done: append-only. One log a session. */
+/** What was done: append-only. Of several logs of a session (a correction, two tabs merged) the newest version counts. */
 export const sessionLog = pgTable(
   'session_log',
   {
@@ -94,6 +126,7 @@ export const sessionLog = pgTable(
     sessionId: uuid()
       .notNull()
       .references(() => coreSession.id),
+    version: integer().notNull().default(1),
     onDate: date({ mode: 'string' }).notNull(),
     effort: integer().notNull(),
     painScore: integer().notNull(),
@@ -103,8 +136,10 @@ export const sessionLog = pgTable(
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
-    uniqueIndex('session_log_session').on(t.sessionId),
+    uniqueIndex('session_log_session').on(t.sessionId, t.version),
     index('session_log_athlete').on(t.athleteId, t.onDate),
+    index('session_log_practice').on(t.practiceId, t.onDate),
+    index('session_log_staff').on(t.staffId),
   ],
 );
 
@@ -117,12 +152,52 @@ export const setLog = pgTable(
     rungId: text().notNull(),
     ladderId: text().notNull(),
     setNo: integer().notNull(),
-    side: text({ enum: ['left', 'right', 'both'] }).notNull(),
+    side: text({ enum: sideKeys }).notNull(),
     planned: doublePrecision().notNull(),
     done: doublePrecision().notNull(),
     faultId: text(),
+    loadKind: text({ enum: loadKinds }),
+    loadValue: doublePrecision(),
+    loadUnit: text({ enum: loadUnits }),
   },
-  (t) => [primaryKey({ columns: [t.logId, t.rungId, t.setNo, t.side] })],
+  (t) => [
+    primaryKey({ columns: [t.logId, t.rungId, t.setNo, t.side] }),
+    oneOf('set_log', 'side', sideKeys),
+    oneOf('set_log', 'load_kind', loadKinds),
+    oneOf('set_log', 'load_unit', loadUnits),
+  ],
+);
+
+/** Sets of a session under way, sent one by one; the log takes them in. A session that has some is being done. */
+export const liveSet = pgTable(
+  'live_set',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    sessionId: uuid()
+      .notNull()
+      .references(() => coreSession.id, { onDelete: 'cascade' }),
+    rungId: text().notNull(),
+    setNo: integer().notNull(),
+    side: text({ enum: sideKeys }).notNull(),
+    done: doublePrecision().notNull(),
+    faultId: text(),
+    loadKind: text({ enum: loadKinds }),
+    loadValue: doublePrecision(),
+    loadUnit: text({ enum: loadUnits }),
+    at: timestamp({ withTimezone: true }).notNull(),
+    staffId: uuid().references(() => staff.id),
+  },
+  (t) => [
+    uniqueIndex('live_set_of').on(t.sessionId, t.rungId, t.setNo, t.side),
+    index('live_set_practice').on(t.practiceId),
+    index('live_set_staff').on(t.staffId),
+    oneOf('live_set', 'side', sideKeys),
+    oneOf('live_set', 'load_kind', loadKinds),
+    oneOf('live_set', 'load_unit', loadUnits),
+  ],
 );
 
 /** Where an athlete stands on a ladder; each row names the proposal it came from. */
@@ -154,6 +229,17 @@ export interface ProposedState {
   amount: number;
 }
 
+export const proposalKinds = [
+  'next_rung',
+  'more',
+  'stay',
+  'shorter',
+  'back',
+  'less',
+  'hold_quality',
+] as const;
+export const proposalStates = ['open', 'accepted', 'rejected', 'superseded'] as const;
+
 export const proposal = pgTable(
   'proposal',
   {
@@ -168,14 +254,12 @@ export const proposal = pgTable(
       .notNull()
       .references(() => sessionLog.id, { onDelete: 'cascade' }),
     ladderId: text().notNull(),
-    kind: text({ enum: ['next_rung', 'more', 'stay', 'shorter', 'back', 'less', 'hold_quality'] }).notNull(),
+    kind: text({ enum: proposalKinds }).notNull(),
     before: jsonb().$type<ProposedState>().notNull(),
     after: jsonb().$type<ProposedState>().notNull(),
     owns: text(),
     reason: text().notNull(),
-    status: text({ enum: ['open', 'accepted', 'rejected', 'superseded'] })
-      .notNull()
-      .default('open'),
+    status: text({ enum: proposalStates }).notNull().default('open'),
     decidedAt: timestamp({ withTimezone: true }),
     decidedBy: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
@@ -183,5 +267,9 @@ export const proposal = pgTable(
   (t) => [
     index('proposal_athlete').on(t.athleteId, t.status),
     index('proposal_practice').on(t.practiceId, t.status),
+    index('proposal_log').on(t.logId),
+    index('proposal_decided_by').on(t.decidedBy),
+    oneOf('proposal', 'kind', proposalKinds),
+    oneOf('proposal', 'status', proposalStates),
   ],
 );

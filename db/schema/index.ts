@@ -3,4 +3,5 @@ export * from './coach';
 export * from './link';
 export * from './plan';
 export * from './practice';
+export * from './relations';
 export * from './screen';

@@ -1,16 +1,8 @@
-import { index, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { date, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { PillarCell } from '~/core/link/standing';
 import { athlete, practice } from './practice';
 
-/** Small, derived: what lists show of an athlete's pillar, with the trials it was made from. */
-export interface PillarCell {
-  quality: string;
-  side: 'left' | 'right' | 'both';
-  capability: number | null;
-  confidence: number;
-  demand: number;
-  priority: number;
-  verdict: string;
-}
+export type { PillarCell };
 
 /** A ranking as a coach saw it: inputs' ids, settings and version, so that it can be made again. */
 export const priorityRun = pgTable(
@@ -24,10 +16,17 @@ export const priorityRun = pgTable(
       .notNull()
       .references(() => athlete.id, { onDelete: 'cascade' }),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    /** The day it was made for, in the practice's time zone. */
+    onDate: date({ mode: 'string' }).notNull(),
     catalogueVersion: text().notNull(),
+    /** Edits of the catalogue that held. */
+    catalogueRevision: integer().notNull().default(0),
     trialIds: uuid().array().notNull(),
     settings: jsonb().$type<Record<string, unknown>>().notNull(),
     cells: jsonb().$type<PillarCell[]>().notNull(),
   },
-  (t) => [index('priority_run_athlete').on(t.athleteId, t.createdAt)],
+  (t) => [
+    index('priority_run_athlete').on(t.athleteId, t.createdAt),
+    index('priority_run_practice').on(t.practiceId),
+  ],
 );

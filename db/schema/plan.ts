@@ -11,7 +11,12 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import { oneOf, sideKeys } from './one-of';
 import { athlete, practice, staff } from './practice';
+
+const eventPriorities = ['A', 'B', 'C'] as const;
+const phaseWords = ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] as const;
+const weekKinds = ['black', 'sharpen', 'restore', 'event', 'after', 'deload', 'load'] as const;
 
 export const event = pgTable(
   'event',
@@ -25,7 +30,7 @@ export const event = pgTable(
       .references(() => athlete.id, { onDelete: 'cascade' }),
     name: text().notNull(),
     onDate: date({ mode: 'string' }).notNull(),
-    priority: text({ enum: ['A', 'B', 'C'] }).notNull(),
+    priority: text({ enum: eventPriorities }).notNull(),
     /** Expected time in minutes; the discipline's default when null. */
     minutes: doublePrecision(),
     /** Steps, strokes, strides or cycles a minute; the discipline's default when null. */
@@ -34,6 +39,7 @@ export const event = pgTable(
   (t) => [
     index('event_athlete').on(t.athleteId, t.onDate),
     index('event_practice').on(t.practiceId, t.onDate),
+    oneOf('event', 'priority', eventPriorities),
   ],
 );
 
@@ -51,7 +57,7 @@ export const blackout = pgTable(
     toDate: date({ mode: 'string' }).notNull(),
     reason: text().notNull(),
   },
-  (t) => [index('blackout_athlete').on(t.athleteId)],
+  (t) => [index('blackout_athlete').on(t.athleteId, t.fromDate), index('blackout_practice').on(t.practiceId)],
 );
 
 /** A season as planned: never changed, replaced by a version that points to it. */
@@ -74,7 +80,11 @@ export const seasonVersion = pgTable(
     staffId: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('season_version_athlete').on(t.athleteId, t.createdAt)],
+  (t) => [
+    index('season_version_athlete').on(t.athleteId, t.createdAt),
+    index('season_version_practice').on(t.practiceId),
+    index('season_version_staff').on(t.staffId),
+  ],
 );
 
 export const planWeek = pgTable(
@@ -85,8 +95,8 @@ export const planWeek = pgTable(
       .references(() => seasonVersion.id, { onDelete: 'cascade' }),
     index: integer().notNull(),
     startsOn: date({ mode: 'string' }).notNull(),
-    phase: text({ enum: ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] }).notNull(),
-    kind: text({ enum: ['black', 'sharpen', 'restore', 'event', 'after', 'deload', 'load'] }).notNull(),
+    phase: text({ enum: phaseWords }).notNull(),
+    kind: text({ enum: weekKinds }).notNull(),
     retest: boolean().notNull(),
     blackDays: integer().notNull(),
     minutes: integer().notNull(),
@@ -94,7 +104,11 @@ export const planWeek = pgTable(
     reasons: text().array().notNull(),
     eventIds: uuid().array().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.seasonVersionId, t.index] })],
+  (t) => [
+    primaryKey({ columns: [t.seasonVersionId, t.index] }),
+    oneOf('plan_week', 'phase', phaseWords),
+    oneOf('plan_week', 'kind', weekKinds),
+  ],
 );
 
 export const weekDose = pgTable(
@@ -105,8 +119,11 @@ export const weekDose = pgTable(
       .references(() => seasonVersion.id, { onDelete: 'cascade' }),
     weekIndex: integer().notNull(),
     quality: text().notNull(),
-    side: text({ enum: ['left', 'right', 'both'] }).notNull(),
+    side: text({ enum: sideKeys }).notNull(),
     dose: doublePrecision().notNull(),
   },
-  (t) => [primaryKey({ columns: [t.seasonVersionId, t.weekIndex, t.quality, t.side] })],
+  (t) => [
+    primaryKey({ columns: [t.seasonVersionId, t.weekIndex, t.quality, t.side] }),
+    oneOf('week_dose', 'side', sideKeys),
+  ],
 );

@@ -11,8 +11,8 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
-
 import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
+import { oneOf } from './one-of';
 
 export interface PracticeSettings {
   massUnit: 'kg' | 'lb';
@@ -21,6 +21,14 @@ export interface PracticeSettings {
   actingGap: number;
   guardianUnderYears: number;
   renewMonths: number;
+  /** Pain of 0 to 10 from which to ease off, and to end and flag. */
+  painEaseFrom: number;
+  painEndFrom: number;
+  /** The week's ceiling of loaded bending for everybody; cautions lower it. */
+  flexionCycles: number;
+  flexionSeconds: number;
+  /** Letters a password has at least. */
+  passwordLetters: number;
 }
 
 export const practice = pgTable('practice', {
@@ -38,6 +46,8 @@ export const practice = pgTable('practice', {
   catalogueRevision: integer().notNull().default(0),
 });
 
+const editKinds = ['rung', 'ladder', 'test'] as const;
+
 /** Changes of the catalogue: append-only, each with its reason. */
 export const catalogueEdit = pgTable(
   'catalogue_edit',
@@ -47,15 +57,23 @@ export const catalogueEdit = pgTable(
       .notNull()
       .references(() => practice.id),
     revision: integer().notNull(),
-    kind: text({ enum: ['rung', 'ladder', 'test'] }).notNull(),
+    kind: text({ enum: editKinds }).notNull(),
     entryId: text().notNull(),
     edit: jsonb().$type<CatalogueEdit>().notNull(),
     reason: text().notNull(),
     staffId: uuid().references(() => staff.id),
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [uniqueIndex('catalogue_edit_revision').on(t.practiceId, t.revision)],
+  (t) => [
+    uniqueIndex('catalogue_edit_revision').on(t.practiceId, t.revision),
+    index('catalogue_edit_entry').on(t.practiceId, t.entryId),
+    index('catalogue_edit_staff').on(t.staffId),
+    oneOf('catalogue_edit', 'kind', editKinds),
+  ],
 );
+
+export const roles = ['owner', 'coach', 'assistant'] as const;
+export type Role = (typeof roles)[number];
 
 export const staff = pgTable(
   'staff',
@@ -66,11 +84,18 @@ export const staff = pgTable(
       .references(() => practice.id),
     email: text().notNull(),
     name: text().notNull(),
-    role: text({ enum: ['owner', 'coach', 'assistant'] }).notNull(),
+    role: text({ enum: roles }).notNull(),
     passwordHash: text().notNull(),
     disabled: boolean().notNull().default(false),
+    /** A password given by the owner is changed at the first sign-in. */
+    mustChangePassword: boolean().notNull().default(false),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [uniqueIndex('staff_email').on(t.email)],
+  (t) => [
+    uniqueIndex('staff_email').on(t.email),
+    index('staff_practice').on(t.practiceId, t.name),
+    oneOf('staff', 'role', roles),
+  ],
 );
 
 /** A signed-in browser. The cookie holds the token; only its hash is stored. */
@@ -84,12 +109,12 @@ export const authSession = pgTable(
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     expiresAt: timestamp({ withTimezone: true }).notNull(),
   },
-  (t) => [index('auth_session_staff').on(t.staffId)],
+  (t) => [index('auth_session_staff').on(t.staffId), index('auth_session_expires').on(t.expiresAt)],
 );
 
-/** Failed sign-ins, for the rate limit; counted by e-mail and by address. */
-export const signInFailure = pgTable(
-  'sign_in_failure',
+/** Tries to sign in that did not succeed (yet): written before the password is looked at, taken back when it is right. */
+export const signInTry = pgTable(
+  'sign_in_try',
   {
     id: uuid().primaryKey(),
     email: text().notNull(),
@@ -97,8 +122,9 @@ export const signInFailure = pgTable(
     at: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
-    index('sign_in_failure_email').on(t.email, t.at),
-    index('sign_in_failure_address').on(t.address, t.at),
+    index('sign_in_try_email').on(t.email, t.at),
+    index('sign_in_try_address').on(t.address, t.at),
+    index('sign_in_try_at').on(t.at),
   ],
 );
 
@@ -114,9 +140,14 @@ export const audit = pgTable(
     action: text().notNull(),
     subject: text().notNull(),
     subjectId: uuid(),
+    /** Figures and names of what was done; never health data. */
+    detail: jsonb().$type<Record<string, string | number | boolean | null>>(),
   },
-  (t) => [index('audit_practice').on(t.practiceId, t.at)],
+  (t) => [index('audit_practice').on(t.practiceId, t.at), index('audit_staff').on(t.staffId)],
 );
+
+const sexWords = ['female', 'male', 'unspecified'] as const;
+const levelWords = ['novice', 'trained', 'advanced'] as const;
 
 export const athlete = pgTable(
   'athlete',
@@ -128,9 +159,9 @@ export const athlete = pgTable(
     givenName: text().notNull(),
     familyName: text().notNull(),
     birthDate: date({ mode: 'string' }).notNull(),
-    sex: text({ enum: ['female', 'male', 'unspecified'] }).notNull(),
+    sex: text({ enum: sexWords }).notNull(),
     disciplineId: text().notNull(),
-    level: text({ enum: ['novice', 'trained', 'advanced'] }).notNull(),
+    level: text({ enum: levelWords }).notNull(),
     massKg: doublePrecision().notNull(),
     statureM: doublePrecision().notNull(),
     kit: text().array().notNull(),
@@ -144,17 +175,54 @@ export const athlete = pgTable(
     version: integer().notNull().default(1),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [index('athlete_practice').on(t.practiceId, t.familyName, t.givenName)],
+  (t) => [
+    index('athlete_practice').on(t.practiceId, t.familyName, t.givenName),
+    oneOf('athlete', 'sex', sexWords),
+    oneOf('athlete', 'level', levelWords),
+  ],
+);
+
+/** What an athlete was from a day on: append-only, so that a past ranking can be made again as it was. */
+export const athleteFact = pgTable(
+  'athlete_fact',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    onDate: date({ mode: 'string' }).notNull(),
+    disciplineId: text().notNull(),
+    level: text({ enum: levelWords }).notNull(),
+    massKg: doublePrecision().notNull(),
+    statureM: doublePrecision().notNull(),
+    kit: text().array().notNull(),
+    schoolId: text(),
+    staffId: uuid().references(() => staff.id),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    index('athlete_fact_athlete').on(t.athleteId, t.onDate, t.createdAt),
+    index('athlete_fact_practice').on(t.practiceId),
+    index('athlete_fact_staff').on(t.staffId),
+    oneOf('athlete_fact', 'level', levelWords),
+  ],
 );
 
 /** An uploaded roster between mapping and confirmation; nothing of it is an athlete yet. */
-export const importDraft = pgTable('import_draft', {
-  id: uuid().primaryKey(),
-  practiceId: uuid()
-    .notNull()
-    .references(() => practice.id),
-  fileName: text().notNull(),
-  content: text().notNull(),
-  createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
-  confirmedAt: timestamp({ withTimezone: true }),
-});
+export const importDraft = pgTable(
+  'import_draft',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    fileName: text().notNull(),
+    content: text().notNull(),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    confirmedAt: timestamp({ withTimezone: true }),
+  },
+  (t) => [index('import_draft_practice').on(t.practiceId, t.createdAt)],
+);

@@ -19,13 +19,36 @@ export interface StreamAsked {
   readonly faults: readonly Plantable[];
 }
 
+/** Streams one person may have open: a few instruments on a few stations. */
+const mostStreams = 6;
+const openStreams = new Map<string, number>();
+
+/** Counts a stream of a person; gives what ends it, or nothing when there are too many. */
+function counted(person: string): (() => void) | undefined {
+  const now = openStreams.get(person) ?? 0;
+  if (now >= mostStreams) return undefined;
+  openStreams.set(person, now + 1);
+  let ended = false;
+  return () => {
+    if (ended) return;
+    ended = true;
+    const left = (openStreams.get(person) ?? 1) - 1;
+    if (left > 0) openStreams.set(person, left);
+    else openStreams.delete(person);
+  };
+}
+
+/** Pieces that may wait for a slow listener before the stream is ended. */
+const mostUnread = 200;
 /** How often frames that are due are sent. */
 const tickMs = 40;
 
-export function instrumentStream(asked: StreamAsked, signal: AbortSignal): Response {
+export function instrumentStream(asked: StreamAsked, person: string, signal: AbortSignal): Response {
   const breaks = asked.faults.includes('disconnect');
   const away = (ms: number) => breaks && ms >= plantedS.from * 1000 && ms < plantedS.to * 1000;
   if (away(asked.fromMs)) return new Response('The instrument is not there.', { status: 503 });
+  const end = counted(person);
+  if (!end) return new Response('Too many instruments are open.', { status: 429 });
   const seed = `${asked.athlete} ${asked.seed}`;
   const { trace } = simulate({
     seed,
@@ -40,7 +63,10 @@ export function instrumentStream(asked: StreamAsked, signal: AbortSignal): Respo
   const encoder = new TextEncoder();
   const begun = performance.now() - asked.fromMs;
   let timer: ReturnType<typeof setInterval> | undefined;
-  const stop = () => clearInterval(timer);
+  const stop = () => {
+    clearInterval(timer);
+    end();
+  };
   const body = new ReadableStream<Uint8Array>({
     start(controller) {
       const close = () => {
@@ -53,18 +79,20 @@ export function instrumentStream(asked: StreamAsked, signal: AbortSignal): Respo
       };
       signal.addEventListener('abort', close);
       timer = setInterval(() => {
+        // A listener that does not read is not filled up.
+        if ((controller.desiredSize ?? 0) < -mostUnread) return close();
         const nowMs = performance.now() - begun;
         if (away(nowMs)) return close();
         // One second ahead is made, no more: a stream costs what it sends.
         for (; second < seconds && second * 1000 <= nowMs; second += 1)
           waiting.push(
             ...framesOfSecond(trace, asked.faults, seed, second).filter(
-              (each) => each.frame.t_ms >= asked.fromMs,
+              (sent) => sent.frame.t_ms >= asked.fromMs,
             ),
           );
-        const due = waiting.filter((each) => each.sentMs <= nowMs).sort((a, b) => a.sentMs - b.sentMs);
+        const due = waiting.filter((sent) => sent.sentMs <= nowMs).sort((a, b) => a.sentMs - b.sentMs);
         if (due.length > 0) {
-          waiting = waiting.filter((each) => each.sentMs > nowMs);
+          waiting = waiting.filter((sent) => sent.sentMs > nowMs);
           controller.enqueue(encoder.encode(due.map((each) => `${JSON.stringify(each.frame)}\n`).join('')));
         }
         if (second >= seconds && waiting.length === 0) close();

@@ -1,5 +1,5 @@
 import { hashPassword, safeNext } from './sign-in.server';
-import { todayIn } from './today';
+import { dayIn } from './today';
 
 describe('signing in', () => {
   it('goes on only to paths of this site', () => {
@@ -11,6 +11,10 @@ describe('signing in', () => {
       '//elsewhere.example',
       '/\\elsewhere.example',
       '/sign-out',
+      '/\\t/elsewhere.example',
+      'javascript:alert(1)',
+      'http://user@pillar.invalid/x',
+      '/\n/elsewhere.example',
     ])
       expect(safeNext(bad)).toBe('/');
   });
@@ -23,6 +27,6 @@ describe('signing in', () => {
 
 it('knows the practice’s day, not the server’s', () => {
   const late = new Date('2026-11-25T23:30:00Z');
-  expect(todayIn('Europe/London', late)).toBe('2026-11-25');
-  expect(todayIn('Pacific/Auckland', late)).toBe('2026-11-26');
+  expect(dayIn('Europe/London', late)).toBe('2026-11-25');
+  expect(dayIn('Pacific/Auckland', late)).toBe('2026-11-26');
 });

@@ -1,7 +1,7 @@
 const formats = new Map<string, Intl.DateTimeFormat>();
 
-/** The calendar day it is now in a time zone, YYYY-MM-DD. */
-export function todayIn(timeZone: string, now: Date = new Date()): string {
+/** The calendar day of a moment in a time zone, YYYY-MM-DD. */
+export function dayIn(timeZone: string, moment: Date = new Date()): string {
   let format = formats.get(timeZone);
   if (!format) {
     format = new Intl.DateTimeFormat('en-CA', {
@@ -12,5 +12,15 @@ export function todayIn(timeZone: string, now: Date = new Date()): string {
     });
     formats.set(timeZone, format);
   }
-  return format.format(now);
+  return format.format(moment);
+}
+
+/** Is this a time zone the machine knows? */
+export function isTimeZone(text: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en-CA', { timeZone: text });
+    return true;
+  } catch {
+    return false;
+  }
 }

@@ -12,12 +12,12 @@ test('an uncleared athlete can be neither tested nor planned, on screen or by a 
   await page.goto(`${path}/plan`);
   await expect(page.getByRole('heading', { name: 'Not to be planned' })).toBeVisible();
   const screen = await page.request.post(`${path}/screen`, {
-    form: { id: uuidv7(), testIds: 'front_plank', firstSide: 'left' },
+    form: { id: uuidv7(), purpose: 'first', testIds: 'front_plank', firstSide: 'left' },
   });
   expect(screen.status()).toBe(409);
-  const plan = await page.request.post(`${path}/plan`, { form: { intent: 'plan', id: uuidv7() } });
+  const plan = await page.request.post(`${path}/plan`, { form: { id: uuidv7() } });
   expect(plan.status()).toBe(409);
-  expect(await plan.text()).toContain('Not cleared');
+  expect(await plan.text()).toContain('Not to be planned');
 });
 
 test('a warning sign refers; only a recorded clearance lifts it', async ({ page }) => {
@@ -36,6 +36,14 @@ test('a warning sign refers; only a recorded clearance lifts it', async ({ page 
   await page.getByLabel('Role').selectOption('physician');
   await page.getByLabel('Date', { exact: true }).fill('2099-01-01');
   await page.getByRole('button', { name: 'Record the clearance' }).click();
+  await expect(page.getByText('Tick what the practitioner has cleared or agreed to.')).toBeVisible();
+  await expect(page.getByText('Say that they are licensed to practise.')).toBeVisible();
+  await page
+    .getByRole('group', { name: 'What it clears' })
+    .getByLabel('Night pain that does not ease')
+    .click();
+  await page.getByLabel('They are licensed to practise, here and now').click();
+  await page.getByRole('button', { name: 'Record the clearance' }).click();
   await expect(page.getByText('The date lies in the future.')).toBeVisible();
   await page.getByLabel('Date', { exact: true }).fill(new Date().toISOString().slice(0, 10));
   await page.getByRole('button', { name: 'Record the clearance' }).click();
@@ -50,7 +58,7 @@ test('blood pressure is read strictly, and 185/95 stops', async ({ page }) => {
   await page.getByLabel(/athlete agrees/).click();
   await page.getByLabel('Blood pressure, upper').fill('abc');
   await page.getByRole('button', { name: 'Save the form' }).click();
-  await expect(page.getByText('Upper value: a whole number of mmHg.')).toBeVisible();
+  await expect(page.getByText('Upper value: a whole number from 60 to 260 mmHg.')).toBeVisible();
   await page.getByLabel('Blood pressure, upper').fill('185');
   await page.getByLabel('lower', { exact: true }).fill('95');
   await page.getByRole('button', { name: 'Save the form' }).click();
@@ -62,14 +70,44 @@ test('a caution leaves tests out of the battery, with the reason and what stands
   await clearAthlete(page.request, path, ['neck_pain']);
   await page.goto(`${path}/screen`);
   await expect(page.getByRole('region', { name: 'Left out, and why' })).toContainText(
-    'Staged hollow: neck pain.',
+    'Staged hollow: neck pain; Leg raise arc stands in',
   );
   await expect(page.getByLabel('Staged hollow')).toHaveCount(0);
   const forced = await page.request.post(`${path}/screen`, {
-    form: { id: uuidv7(), testIds: 'hollow_stage', firstSide: 'left' },
+    form: { id: uuidv7(), purpose: 'first', testIds: 'hollow_stage', firstSide: 'left' },
   });
   expect(forced.status()).toBe(400);
   expect(await forced.text()).toContain('Staged hollow is left out for this athlete: neck pain');
+});
+
+test('answering again without the sign lifts nothing, and the second tab’s older form takes no word', async ({
+  page,
+  context,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await page.goto(`${path}/clear`);
+  await page.getByLabel('Night pain that does not ease').click();
+  await page.getByLabel(/athlete agrees/).click();
+  await page.getByRole('button', { name: 'Save the form' }).click();
+  await expect(page.getByRole('button', { name: 'Record the clearance' })).toBeVisible();
+  const older = await context.newPage();
+  await older.goto(`${path}/clear`);
+  await page
+    .getByRole('group', { name: 'Stop and refer' })
+    .getByLabel('Night pain that does not ease')
+    .click();
+  await page.getByLabel('Asked all of them: none').click();
+  await page.getByRole('button', { name: 'Save the answers of today' }).click();
+  await expect(page.getByText('Stop and refer', { exact: true }).first()).toBeVisible();
+  await older
+    .getByRole('group', { name: 'What it clears' })
+    .getByLabel('Night pain that does not ease')
+    .click();
+  await older.getByLabel('Name', { exact: true }).fill('M. Ashdown');
+  await older.getByLabel('Role').selectOption('physician');
+  await older.getByLabel('They are licensed to practise, here and now').click();
+  await older.getByRole('button', { name: 'Record the clearance' }).click();
+  await expect(older.getByText(/was answered again after you opened this page/)).toBeVisible();
 });
 
 test('a minor needs a guardian', async ({ page }) => {

@@ -68,14 +68,16 @@ test('the database is killed during a trial: the trial survives, is said to wait
   const screen = await openStation(page, path, ['bird_dog_hold', 'front_plank']);
   // One acknowledged trial before the kill.
   const before = plainTrial(screen, 'front_plank', { value: 71 });
-  expect((await page.request.post('/trials', { data: { op: 'add', trial: before } })).status()).toBe(200);
+  expect((await page.request.post('/sync', { data: { op: 'trial', trial: before } })).status()).toBe(200);
 
   await page.getByRole('button', { name: 'Start left side' }).click();
   process.kill(postmaster(), 'SIGKILL');
   await page.getByRole('button', { name: 'Stop: position lost' }).click();
   await page.getByRole('button', { name: 'Trunk', exact: true }).click();
   await page.getByRole('button', { name: 'No pain' }).click();
-  await expect(page.getByText(/The server does not answer\. 1 entry is kept on this device/)).toBeVisible();
+  await expect(
+    page.getByText(/The server does not answer\. 2 entries are kept on this device/),
+  ).toBeVisible();
   await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('on this device');
 
   // Another page says so in words, and nothing is lost by opening it.
@@ -89,7 +91,7 @@ test('the database is killed during a trial: the trial survives, is said to wait
   shell(
     `PG_PORT=${port}; rm -f '${data}/pg/postmaster.pid'; for i in $(seq 50); do as_pg "$PG_BIN/pg_ctl" -D '${data}/pg' -l '${data}/pg/server.log' -w -t 60 -o "-p ${port} -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >/dev/null 2>&1 && break; sleep 0.2; done; "$PG_BIN/pg_isready" -q -h 127.0.0.1 -p ${port}`,
   );
-  await expect(page.getByText('All trials saved')).toBeAttached({ timeout: 30_000 });
+  await expect(page.getByText('Everything is sent')).toBeAttached({ timeout: 30_000 });
   await page.reload();
   const trials = page.getByRole('region', { name: 'Trials of this test' });
   await page.getByRole('button', { name: /Bird dog hold/ }).click();

@@ -52,7 +52,6 @@ export async function clearAthlete(
   cautions: readonly string[] = [],
 ): Promise<void> {
   const form = new URLSearchParams({
-    intent: 'form',
     id: uuidv7(),
     noStopSigns: 'on',
     consentAthlete: 'on',
@@ -70,7 +69,13 @@ export async function clearAthlete(
 /** Starts a screen of these tests and opens its station. */
 export async function openStation(page: Page, path: string, testIds: readonly string[]): Promise<string> {
   const id = uuidv7();
-  const form = new URLSearchParams({ id, firstSide: 'left', warmUp: 'on', footwear: 'barefoot' });
+  const form = new URLSearchParams({
+    id,
+    purpose: 'first',
+    firstSide: 'left',
+    warmUp: 'on',
+    footwear: 'barefoot',
+  });
   for (const testId of testIds) form.append('testIds', testId);
   const response = await page.request.post(`${path}/screen`, {
     data: form.toString(),
@@ -102,6 +107,12 @@ export const plainTrial = (screeningId: string, testId: string, more: Record<str
   recordedAt: new Date().toISOString(),
   ...more,
 });
+
+/** The trial at hand is kept with its answers. */
+export async function answered(page: Page): Promise<void> {
+  await expect(page.getByRole('region', { name: 'Trials of this test' })).not.toContainText('being answered');
+  await expect(page.getByText('Everything is sent')).toBeAttached();
+}
 
 /** Waits until the page answers to taps and keys. */
 export async function hydrated(page: Page): Promise<void> {

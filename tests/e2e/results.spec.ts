@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { demoSignIn } from '../../demo/world-sign-in';
-import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
+import { addAthlete, answered, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
 
 test('the result sheet prints on one page', async ({ page }) => {
   for (const name of ['Ysolde Marrick', 'Corin Aldous', 'Odessa Penhale']) {
@@ -21,7 +21,7 @@ test('a trial is corrected with its reason: the old one stays, a second hand is 
   const { path } = await addAthlete(page.request);
   await clearAthlete(page.request, path);
   const screen = await openStation(page, path, ['front_plank']);
-  await page.request.post('/trials', { data: { op: 'add', trial: plainTrial(screen, 'front_plank') } });
+  await page.request.post('/sync', { data: { op: 'trial', trial: plainTrial(screen, 'front_plank') } });
   await page.goto(`${path}/results`);
   await hydrated(page);
   await page.getByText('1 trial', { exact: true }).click();
@@ -71,7 +71,7 @@ test('two testers on one athlete see one another’s trials, and a screen goes o
   await tablet.getByRole('button', { name: /Owned/ }).click();
   await tablet.getByRole('button', { name: 'Trunk', exact: true }).click();
   await tablet.getByRole('button', { name: 'No pain' }).click();
-  await expect(tablet.getByRole('region', { name: 'Trials of this test' })).toContainText('saved');
+  await answered(tablet);
   await second.close();
   // The first one looks again by itself.
   await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('by Jonna Weir', {

@@ -58,7 +58,7 @@ async function start(port: number, args: readonly string[] = []): Promise<Starte
           (response) => response.status,
           () => 0,
         ),
-      { timeout: 60_000, message: text },
+      { timeout: 120_000, message: text },
     )
     .toBe(200);
   return { child, said: () => text, seconds: (Date.now() - began) / 1000 };
@@ -74,7 +74,7 @@ async function interrupt({ child }: Started): Promise<number | null> {
 test('starts from nothing, prints address and sign-in, stops on Ctrl-C, keeps its data, and --fresh resets it', async ({
   request,
 }) => {
-  test.setTimeout(180_000);
+  test.setTimeout(400_000);
   const port = await freePort();
   const base = `http://127.0.0.1:${port}`;
   const first = await start(port);
@@ -103,6 +103,12 @@ test('starts from nothing, prints address and sign-in, stops on Ctrl-C, keeps it
         actingGapPercent: '10',
         guardianUnderYears: '18',
         renewMonths: '6',
+        timeZone: 'Europe/London',
+        painEaseFrom: '3',
+        painEndFrom: '5',
+        flexionCycles: '150',
+        flexionMinutes: '4',
+        passwordLetters: '12',
       },
       maxRedirects: 0,
     });

@@ -78,7 +78,7 @@ test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and 
   await expect(page.getByRole('alert').filter({ hasText: 'End here' })).toBeVisible();
   await page.clock.runFor(500);
   await expect(page.getByText('Ended for today.')).toBeVisible();
-  await expect(page.getByText('All trials saved')).toBeAttached();
+  await expect(page.getByText('Everything is sent')).toBeAttached();
   await page.goto(path);
   await expect(page.getByText('Open flag')).toBeVisible();
   await expect(page.getByText(/Pain 6 of 10 \(low back\) in front plank/)).toBeVisible();
@@ -97,7 +97,9 @@ test('a sign-in that runs out in the middle of a trial loses nothing', async ({ 
   await page.getByRole('button', { name: /Owned/ }).click();
   await page.getByRole('button', { name: 'Trunk', exact: true }).click();
   await page.getByRole('button', { name: 'No pain' }).click();
-  await expect(page.getByText('Your sign-in has run out. 1 entry is kept on this device.')).toBeVisible();
+  await expect(
+    page.getByText(/Your sign-in has run out\. 2 entries are kept on this device\./),
+  ).toBeVisible();
   await expect(page.getByRole('region', { name: 'Trials of this test' })).toContainText('on this device');
   await page.getByRole('link', { name: 'Sign in again' }).click();
   await page.getByLabel('E-mail').fill(demoSignIn.email);
@@ -122,10 +124,13 @@ test('without a network trials are kept on the device and sent once when it is b
     await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
       i + 1,
     );
+    await expect(page.getByRole('region', { name: 'Trials of this test' })).not.toContainText(
+      'being answered',
+    );
   }
-  await expect(page.getByText(/2 entries are kept on this device/)).toBeVisible();
+  await expect(page.getByText(/4 entries are kept on this device/)).toBeVisible();
   await context.setOffline(false);
-  await expect(page.getByText('All trials saved')).toBeAttached();
+  await expect(page.getByText('Everything is sent')).toBeAttached();
   await page.reload();
   await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
     2,

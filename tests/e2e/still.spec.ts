@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { drawnStill } from '../../core/figure/drawn-still';
 import { unplaced } from '../../core/screen/still/still';
-import { addAthlete, clearAthlete, openStation } from './people';
+import { addAthlete, answered, clearAthlete, openStation } from './people';
 
 async function openStill(page: Page) {
   const { path } = await addAthlete(page.request);
@@ -52,7 +52,7 @@ test('a still angle by keyboard alone: landmarks nudged to the truth, the angle 
   await page.keyboard.press('0');
   const trials = page.getByRole('region', { name: 'Trials of this test' });
   await expect(trials).toContainText(/left 7\.\d°/);
-  await expect(trials).toContainText('saved');
+  await answered(page);
   await page.goto(`${path}/recordings`);
   await page.getByRole('link', { name: /Pelvic drop 7\.\d°/ }).click();
   await expect(page.getByText(/A drawn figure/)).toBeVisible();
@@ -97,7 +97,7 @@ test('a still of 40 megapixels is made smaller, a damaged PNG and a wrong file a
 test('the server takes no picture on trust', async ({ page }) => {
   const { id } = await addAthlete(page.request);
   const send = (base64: string) =>
-    page.request.post('/trials', {
+    page.request.post('/sync', {
       data: {
         op: 'still',
         still: {
@@ -111,8 +111,13 @@ test('the server takes no picture on trust', async ({ page }) => {
       },
     });
   const refused = await send(Buffer.from('<svg onload="x">').toString('base64'));
-  expect(refused.status()).toBe(422);
-  expect(await refused.json()).toEqual({
-    error: 'The still cannot be kept. This is neither a PNG nor a JPEG, whatever its name says.',
+  expect(refused.status()).toBe(400);
+  expect(await refused.json()).toMatchObject({
+    issues: [
+      {
+        code: 'picture.unread',
+        values: { why: 'This is neither a PNG nor a JPEG, whatever its name says.' },
+      },
+    ],
   });
 });

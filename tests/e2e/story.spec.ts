@@ -20,7 +20,7 @@ async function doTest(page: Page): Promise<void> {
     const next = page.getByRole('button', { name: /^Next:/ });
     if (await next.isVisible()) return;
     if (
-      (await page.getByText('All trials saved').isVisible()) &&
+      (await page.getByText('Everything is sent').isVisible()) &&
       (await page.getByRole('button', { name: 'Finish and rank' }).first().isVisible())
     )
       return;
@@ -132,7 +132,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
     await steps.nth(i).click();
     await doTest(page);
   }
-  await expect(page.getByText('All trials saved')).toBeAttached();
+  await expect(page.getByText('Everything is sent')).toBeAttached();
   await page
     .getByRole('button', { name: /Finish .*rank/ })
     .first()

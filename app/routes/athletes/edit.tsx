@@ -1,20 +1,18 @@
-import { data, redirect } from 'react-router';
-import { AthleteForm } from '~/app/components/athlete-form';
-import { readForm, refuseForm } from '~/app/lib/forms';
+import { submitted } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
-import { saveAthlete } from '~/db/queries/athletes';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { notFound, requireAthlete } from '~/server/views/standing.server';
+import { refuse } from '~/core/result';
+import { saveAthlete } from '~/server/commands/save-athlete';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/edit';
-import { athleteChoices, athleteSchema } from './form-data.server';
+import { AthleteForm } from './athlete-form';
+import { athleteChoices, athleteFields, athleteForm } from './form-data.server';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Edit athlete · Zest Pillar' }];
+export const meta = athleteTitle('Edit');
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const { massUnit, lengthUnit } = person.settings;
+  const { athlete } = await subjectIn({ params, context });
+  const { massUnit, lengthUnit } = principalIn(context).settings;
   return {
     choices: athleteChoices(),
     values: {
@@ -41,20 +39,15 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, params, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const schema = athleteSchema(todayIn(person.timeZone));
-  const form = await request.formData();
-  const read = readForm(form, schema);
-  if (!read.ok) return data({ result: read.reply }, { status: 400 });
-  if (read.value.id !== athlete.id) throw notFound('This athlete');
-  const saved = await saveAthlete(person.practiceId, athlete.id, read.value.version, read.value.values);
-  if (saved === 'stale') {
-    const message =
-      'Somebody saved this athlete after you opened the form, perhaps you in another tab. Nothing was overwritten; what you entered is kept here. Open the page again to see what was saved.';
-    return data({ result: refuseForm(form, schema, message) }, { status: 409 });
-  }
-  return redirect(`/athletes/${athlete.id}`);
+  const principal = principalIn(context);
+  return submitted(
+    await request.formData(),
+    athleteForm(principal.today),
+    async (form) =>
+      form.id === params.athleteId ? saveAthlete.perform(principal, form) : refuse('athlete.gone'),
+    `/athletes/${params.athleteId}`,
+    athleteFields,
+  );
 }
 
 export default function EditAthlete({ loaderData, actionData }: Route.ComponentProps) {

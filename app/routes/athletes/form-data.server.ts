@@ -1,7 +1,10 @@
 import { z } from 'zod';
-import { ageOn, isIsoDay } from '~/core/body/dates';
+import { issueText } from '~/app/words/issue-text';
+import { type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
-import { equipment, hasDiscipline, schools } from '~/core/catalogue';
+import { equipment, schools } from '~/core/catalogue';
+import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
+import { issue } from '~/core/result';
 
 const decimal = (what: string) =>
   z
@@ -17,102 +20,85 @@ const decimal = (what: string) =>
       return value;
     });
 
-const whole = (from: number, to: number, what: string) =>
-  z.coerce
-    .number({ error: `${what} must be a number.` })
-    .int(`${what} must be a whole number.`)
-    .min(from, `${what}: at least ${from}.`)
-    .max(to, `${what}: at most ${to}.`);
+const whole = (what: string) =>
+  z.coerce.number({ error: `${what} must be a number.` }).int(`${what} must be a whole number.`);
 
-const name = (what: string) =>
-  z
-    .string({ error: `Enter the ${what}.` })
-    .trim()
-    .min(1, `Enter the ${what}.`)
-    .max(80, 'At most 80 letters.');
+/** What the form sends: figures as typed, in the unit chosen beside them. */
+const typed = (today: IsoDay) =>
+  z.object({
+    id: z.uuid(),
+    version: z.coerce.number().int().min(0),
+    givenName: z.string({ error: 'athlete.given_name' }),
+    familyName: z.string({ error: 'athlete.family_name' }),
+    birthDate: z.string({ error: 'Enter the date of birth.' }).superRefine((day, ctx) => {
+      const wrong = isIsoDay(day) ? birthDateIssue(day, today) : issue('form.not_a_day');
+      if (wrong) ctx.addIssue({ code: 'custom', message: issueText(wrong) });
+    }),
+    sex: z.string(),
+    disciplineId: z.string({ error: 'athlete.discipline' }),
+    level: z.string(),
+    mass: decimal('the body mass'),
+    massUnit: z.enum(['kg', 'lb']),
+    stature: decimal('the stature'),
+    lengthUnit: z.enum(['cm', 'in']),
+    schoolId: z.string().default('practice'),
+    kit: z.array(z.string()).default([]),
+    sessionsPerWeek: whole('Sessions a week'),
+    minutesPerSession: whole('Minutes a session'),
+    weekdays: z.array(z.coerce.number(), { error: 'athlete.weekdays' }),
+    note: z.string().default(''),
+  });
 
-/** The athlete form, checked for a given day. Masses and statures come in the unit chosen beside them. */
-export function athleteSchema(today: string) {
-  const kitIds = new Set(equipment.map((each) => each.id));
-  const schoolIds = new Set(schools.map((each) => each.id));
-  return z
-    .object({
-      id: z.uuid(),
-      version: z.coerce.number().int().min(0),
-      givenName: name('given name'),
-      familyName: name('family name'),
-      birthDate: z
-        .string({ error: 'Enter the date of birth.' })
-        .refine(isIsoDay, 'That is not a day of the calendar.')
-        .refine((day) => !isIsoDay(day) || day <= today, 'The date of birth lies in the future.')
-        .refine(
-          (day) => !isIsoDay(day) || day > today || (ageOn(day, today) >= 5 && ageOn(day, today) <= 100),
-          'Ages from 5 to 100 are taken.',
-        ),
-      sex: z.enum(['female', 'male', 'unspecified']),
-      disciplineId: z.string({ error: 'Choose a discipline.' }).refine(hasDiscipline, 'Choose a discipline.'),
-      level: z.enum(['novice', 'trained', 'advanced']),
-      mass: decimal('the body mass'),
-      massUnit: z.enum(['kg', 'lb']),
-      stature: decimal('the stature'),
-      lengthUnit: z.enum(['cm', 'in']),
-      schoolId: z
-        .string()
-        .refine((id) => id === 'practice' || schoolIds.has(id), 'Choose a school.')
-        .default('practice'),
-      kit: z.array(z.string().refine((id) => kitIds.has(id), 'Unknown equipment.')).default([]),
-      sessionsPerWeek: whole(1, 5, 'Sessions a week'),
-      minutesPerSession: whole(8, 45, 'Minutes a session'),
-      weekdays: z
-        .array(z.coerce.number().int().min(0).max(6), { error: 'Choose at least one day.' })
-        .min(1, 'Choose at least one day.'),
-      note: z.string().trim().max(2000, 'At most 2000 letters.').default(''),
-    })
-    .transform((form, ctx) => {
-      const massKg = Math.round(toMassKg(form.mass, form.massUnit) * 1000) / 1000;
-      const statureM = Math.round(toStatureM(form.stature, form.lengthUnit) * 10_000) / 10_000;
-      const { massKg: m, statureM: s } = bodyLimits;
-      if (massKg < m.min || massKg > m.max)
-        ctx.addIssue({
-          code: 'custom',
-          path: ['mass'],
-          message: `${form.mass} ${form.massUnit} is ${Math.round(massKg)} kg; ${m.min} to ${m.max} kg are taken.`,
-        });
-      if (statureM < s.min || statureM > s.max)
-        ctx.addIssue({
-          code: 'custom',
-          path: ['stature'],
-          message: `${form.stature} ${form.lengthUnit} is ${statureM.toFixed(2)} m; ${s.min} to ${s.max} m are taken.`,
-        });
-      return {
-        id: form.id,
-        version: form.version,
-        values: {
-          givenName: form.givenName,
-          familyName: form.familyName,
-          birthDate: form.birthDate,
-          sex: form.sex,
-          disciplineId: form.disciplineId,
-          level: form.level,
-          massKg,
-          statureM,
-          schoolId: form.schoolId === 'practice' ? null : form.schoolId,
-          kit: form.kit,
-          sessionsPerWeek: form.sessionsPerWeek,
-          minutesPerSession: form.minutesPerSession,
-          weekdays: [...new Set(form.weekdays)].sort(),
-          note: form.note,
-        },
-      };
+/** The form's field of a figure of the athlete. */
+export const athleteFields = { massKg: 'mass', statureM: 'stature' } as const;
+
+/** The athlete form: typed figures become kilograms and metres, and the whole an athlete as they are written down. */
+export const athleteForm = (today: IsoDay) =>
+  typed(today).transform((form, ctx) => {
+    const massKg = Math.round(toMassKg(form.mass, form.massUnit) * 1000) / 1000;
+    const statureM = Math.round(toStatureM(form.stature, form.lengthUnit) * 10_000) / 10_000;
+    const { massKg: m, statureM: s } = bodyLimits;
+    const say = (path: string, message: string) => ctx.addIssue({ code: 'custom', path: [path], message });
+    if (massKg < m.min || massKg > m.max)
+      say(
+        'mass',
+        `${form.mass} ${form.massUnit} is ${Math.round(massKg)} kg; ${m.min} to ${m.max} kg are taken.`,
+      );
+    if (statureM < s.min || statureM > s.max)
+      say(
+        'stature',
+        `${form.stature} ${form.lengthUnit} is ${statureM.toFixed(2)} m; ${s.min} to ${s.max} m are taken.`,
+      );
+    const {
+      id,
+      version,
+      mass: _mass,
+      massUnit: _unit,
+      stature: _stature,
+      lengthUnit: _length,
+      ...rest
+    } = form;
+    const read = athleteSchema.safeParse({
+      ...rest,
+      massKg,
+      statureM,
+      schoolId: form.schoolId === 'practice' ? null : form.schoolId,
+      weekdays: [...new Set(form.weekdays)].sort(),
     });
-}
+    if (read.success) return { id, version, values: read.data };
+    for (const found of read.error.issues) {
+      const field = String(found.path[0] ?? '');
+      if (!Object.hasOwn(athleteFields, field)) say(field, found.message);
+    }
+    return z.NEVER;
+  });
 
 /** What the form's choices are made of. */
 export function athleteChoices() {
   return {
     schools: schools.map(({ id, name }) => ({ id, name })),
     equipment: equipment
-      .filter((each) => each.id !== 'none' && each.id !== 'mat')
+      .filter((item) => item.id !== 'none' && item.id !== 'mat')
       .map(({ id, name }) => ({ id, name })),
   };
 }

@@ -3,54 +3,17 @@ import { Button } from '~/app/components/button';
 import { Notice } from '~/app/components/notice';
 import { AthletePath } from '~/app/components/path';
 import { awayText } from '~/app/lib/format';
-import { ageOn } from '~/core/body/dates';
-import { fromMassKg, fromStatureM } from '~/core/body/units';
-import { caution, disciplineLabel } from '~/core/catalogue';
-import { pathOf } from '~/core/today/path';
-import { pathFacts } from '~/db/queries/athletes';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { clearanceOf, mainEvent, requireAthlete } from '~/server/views/standing.server';
+import { issuesText } from '~/app/words/issue-text';
+import type { Issue } from '~/core/result';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { athleteFrame } from '~/server/views/athlete';
 import type { Route } from './+types/frame';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.name ?? 'Athlete'} · Zest Pillar` },
-];
-
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const today = todayIn(person.timeZone);
-  const [{ clearance, form }, facts] = await Promise.all([
-    clearanceOf(person, athlete, today),
-    pathFacts(person.practiceId, athlete.id, today),
-  ]);
-  const { massUnit, lengthUnit } = person.settings;
-  const event = mainEvent(facts.events, today);
-  return {
-    id: athlete.id,
-    today,
-    name: `${athlete.givenName} ${athlete.familyName}`,
-    line: `${disciplineLabel(athlete.disciplineId)} · ${ageOn(athlete.birthDate, today)} years · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
-    event: event ? { name: event.name, onDate: event.onDate } : undefined,
-    cautions: clearance.cautions.map((id) => ({ id, name: caution(id).name })),
-    flags: facts.flags.map((flag) => ({ id: flag.id, text: flag.text })),
-    steps: pathOf({
-      today,
-      clearance,
-      formDay: form?.onDate,
-      lastScreenDay: facts.screen?.onDate,
-      screenOpen: facts.screen !== undefined && !facts.screen.completedAt,
-      seasonDay: facts.seasonDay,
-      hasEvent: facts.events.length > 0,
-      lastLogDay: facts.lastLogDay,
-      openProposals: facts.openProposals,
-    }),
-  };
-}
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  athleteFrame(principalIn(context), await subjectIn({ params, context }));
 
 export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
-  const { id, name, line, event, steps, cautions, flags, today } = loaderData;
+  const { id, name, line, event, steps, cautions, flags, today, mayCloseFlags } = loaderData;
   return (
     <>
       <header className="no-print flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
@@ -71,10 +34,10 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
       </header>
       {cautions.length > 0 ? (
         <p className="no-print mt-2 flex flex-wrap gap-2">
-          {cautions.map((each) => (
-            <span key={each.id} className="border border-ink bg-chalk px-2 py-0.5 text-[0.94rem]">
+          {cautions.map((caution) => (
+            <span key={caution.id} className="border border-ink bg-chalk px-2 py-0.5 text-[0.94rem]">
               <span aria-hidden="true">△ </span>
-              {each.name}
+              {caution.name}
             </span>
           ))}
         </p>
@@ -83,7 +46,7 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
         <AthletePath athleteId={id} steps={steps} />
       </div>
       {flags.map((flag) => (
-        <FlagNotice key={flag.id} athleteId={id} flag={flag} />
+        <FlagNotice key={flag.id} athleteId={id} flag={flag} mayClose={mayCloseFlags} />
       ))}
       <div className="mt-8 print:mt-0">
         <Outlet />
@@ -92,26 +55,32 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
   );
 }
 
-function FlagNotice({ athleteId, flag }: { athleteId: string; flag: { id: string; text: string } }) {
-  const fetcher = useFetcher<{ error: string | undefined }>();
+interface FlagNoticeProps {
+  readonly athleteId: string;
+  readonly flag: { readonly id: string; readonly text: string };
+  readonly mayClose: boolean;
+}
+
+function FlagNotice({ athleteId, flag, mayClose }: FlagNoticeProps) {
+  const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
+  const issues = fetcher.data?.issues ?? [];
   return (
     <Notice word="Open flag" strong className="no-print mt-5">
-      <p>
-        {flag.text} Consider a referral. The quality is held until a coach closes this flag with a reason.
-      </p>
-      <fetcher.Form
-        method="post"
-        action={`/athletes/${athleteId}/flags`}
-        className="mt-3 flex flex-wrap items-start gap-3"
-      >
-        <input type="hidden" name="flagId" value={flag.id} />
-        <label className="grow">
-          <span className="sr-only">Reason for closing the flag</span>
-          <input name="reason" className="field-input" placeholder="Why it is closed" />
-          {fetcher.data?.error ? <span className="mt-1 block font-bold">▲ {fetcher.data.error}</span> : null}
-        </label>
-        <Button disabled={fetcher.state !== 'idle'}>Close the flag</Button>
-      </fetcher.Form>
+      <p>{flag.text} Consider a referral. What it holds stays held until a coach closes it with a reason.</p>
+      {mayClose ? (
+        <fetcher.Form
+          method="post"
+          action={`/athletes/${athleteId}/flags/${flag.id}`}
+          className="mt-3 flex flex-wrap items-start gap-3"
+        >
+          <label className="grow">
+            <span className="sr-only">Reason for closing the flag</span>
+            <input name="reason" className="field-input" placeholder="Why it is closed" />
+            {issues.length > 0 ? <span className="mt-1 block font-bold">▲ {issuesText(issues)}</span> : null}
+          </label>
+          <Button disabled={fetcher.state !== 'idle'}>Close the flag</Button>
+        </fetcher.Form>
+      ) : null}
     </Notice>
   );
 }

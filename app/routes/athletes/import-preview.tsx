@@ -1,120 +1,45 @@
-import { data, Form, redirect, useNavigation, useSearchParams } from 'react-router';
+import { Form, redirect, useNavigation, useSearchParams } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
-import { disciplineLabel } from '~/core/catalogue';
-import { guessMapping, planRoster, type RosterMapping } from '~/core/formats/roster';
-import { type DateOrder, type RosterField, rosterFields } from '~/core/formats/roster-fields';
-import { readTable, type Table } from '~/core/formats/table';
-import { athletesOf, confirmImport, draftById } from '~/db/queries/athletes';
-import type { SignedIn } from '~/db/queries/practice';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { isUuid, notFound } from '~/server/views/standing.server';
+import { answer, refusal, requireMay } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
+import { rosterFields } from '~/core/formats/roster-fields';
+import { issue } from '~/core/result';
+import { importRoster } from '~/server/commands/import-roster';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { rosterFound, shownRoster } from '~/server/views/import-preview';
 import type { Route } from './+types/import-preview';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Check the roster · Zest Pillar' }];
-
-const shownRows = 200;
-const shownErrors = 100;
-
-/** The mapping of the address over the guessed one. */
-function mappingFrom(table: Table, params: URLSearchParams): RosterMapping {
-  const guess = guessMapping(table);
-  const columns: Partial<Record<RosterField, number>> = { ...guess.columns };
-  for (const { id } of rosterFields) {
-    const text = params.get(id);
-    if (text === null) continue;
-    const at = Number(text);
-    if (text !== '' && Number.isInteger(at) && at >= 0 && at < table.headers.length) columns[id] = at;
-    else delete columns[id];
-  }
-  const pick = <T extends string>(name: string, allowed: readonly T[], otherwise: T): T =>
-    allowed.find((each) => each === params.get(name)) ?? otherwise;
-  return {
-    columns,
-    massUnit: pick('massUnit', ['kg', 'lb'], guess.massUnit),
-    lengthUnit: pick('lengthUnit', ['cm', 'm', 'in'], guess.lengthUnit),
-    dateOrder: pick<DateOrder>('dateOrder', ['iso', 'dmy', 'mdy'], guess.dateOrder),
-  };
-}
-
-async function preview(person: SignedIn, draftId: string | undefined, params: URLSearchParams) {
-  const draft = isUuid(draftId) ? await draftById(person.practiceId, draftId) : undefined;
-  if (!draft) throw notFound('This import');
-  if (draft.confirmedAt) return { draft, done: true as const };
-  const read = readTable(draft.content);
-  if (!read.ok) throw notFound('This import');
-  const mapping = mappingFrom(read.table, params);
-  const known = await athletesOf(person.practiceId);
-  const missing = rosterFields
-    .filter((field) => field.required && mapping.columns[field.id] === undefined)
-    .map((field) => field.label);
-  const rows = missing.length > 0 ? [] : planRoster(read.table, mapping, known, todayIn(person.timeZone));
-  return { draft, done: false as const, table: read.table, mapping, missing, rows };
-}
+export const meta: Route.MetaFunction = () => pageTitle('Check the roster');
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const result = await preview(who(context), params.draftId, new URL(request.url).searchParams);
-  if (result.done) throw redirect('/athletes');
-  const { draft, table, mapping, missing, rows } = result;
-  const count = (status: string) => rows.filter((row) => row.status === status).length;
-  return {
-    fileName: draft.fileName,
-    headers: table.headers,
-    mapping,
-    missing,
-    counts: { new: count('new'), update: count('update'), same: count('same'), error: count('error') },
-    errors: rows.flatMap((row) => (row.status === 'error' ? row.errors : [])).slice(0, shownErrors),
-    rows: rows.slice(0, shownRows).flatMap((row) =>
-      row.status === 'error'
-        ? []
-        : [
-            {
-              line: row.line,
-              status: row.status,
-              changes: row.changes,
-              name: `${row.person.givenName} ${row.person.familyName}`,
-              birthDate: row.person.birthDate,
-              discipline: disciplineLabel(row.person.disciplineId),
-              body: `${Math.round(row.person.massKg * 10) / 10} kg, ${row.person.statureM.toFixed(2)} m`,
-            },
-          ],
-    ),
-  };
+  const principal = principalIn(context);
+  requireMay(principal, 'athlete.import');
+  const draft = await rosterFound(principal, params.draftId, new URL(request.url).searchParams, false);
+  if (!draft) throw notFound('This import');
+  if (!draft.found) throw redirect('/athletes');
+  return shownRoster(draft.fileName, draft.found);
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
+  const principal = principalIn(context);
+  requireMay(principal, 'athlete.import');
   const form = await request.formData();
-  const result = await preview(
-    person,
-    params.draftId,
-    new URLSearchParams(String(form.get('mapping') ?? '')),
-  );
+  const asked = new URLSearchParams(String(form.get('mapping') ?? ''));
+  const draft = await rosterFound(principal, params.draftId, asked, true);
+  if (!draft) throw notFound('This import');
   // A second confirmation (a double click, another tab) finds the import done.
-  if (result.done) return redirect('/athletes');
-  if (result.missing.length > 0)
-    return data({ error: `Say which column holds: ${result.missing.join(', ')}.` }, { status: 400 });
-  const writes = result.rows.flatMap((row) =>
-    row.status === 'new' || row.status === 'update'
-      ? [{ athleteId: row.athleteId, values: { ...row.person } }]
-      : [],
+  if (!draft.found) return redirect('/athletes');
+  const { missing, counts, writes } = draft.found;
+  if (missing.length > 0) return refusal([issue('import.missing', { columns: [...missing] })]);
+  if (counts.error > 0 && form.get('skipErrors') !== 'on')
+    return refusal([issue('import.errors', { rows: counts.error })]);
+  return answer(
+    await importRoster(principal, { draftId: draft.id, rows: writes.map((row) => ({ ...row })) }),
+    '/athletes',
   );
-  const skip = form.get('skipErrors') === 'on';
-  const wrong = result.rows.filter((row) => row.status === 'error').length;
-  if (wrong > 0 && !skip)
-    return data(
-      {
-        error: `${wrong} ${wrong === 1 ? 'row has an error' : 'rows have errors'}: mend the file, or tick that they are left out.`,
-      },
-      { status: 400 },
-    );
-  await confirmImport(person.practiceId, result.draft.id, writes, {
-    kit: ['towel', 'wall', 'box', 'band'],
-    weekdays: [1, 3, 5],
-  });
-  return redirect('/athletes');
 }
 
 const units: readonly {
@@ -267,7 +192,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
             Leave out the rows with errors
           </label>
         ) : null}
-        <FormError>{actionData?.error}</FormError>
+        <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
         <p className="mt-3 flex gap-3">
           <Button look="next" disabled={busy || missing.length > 0}>
             {writes === 0

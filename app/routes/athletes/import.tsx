@@ -1,30 +1,38 @@
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { Form, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
-import { decodeTable, readTable, tableLimits } from '~/core/formats/table';
-import { keepDraft } from '~/db/queries/athletes';
-import { who } from '~/server/principal/principal.server';
+import { refusal, requireMay } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
+import { decodeTable, readTable } from '~/core/formats/table';
+import { issue } from '~/core/result';
+import { newId } from '~/db/queries/practice';
+import { keepDraft } from '~/server/commands/import-roster';
+import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/import';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Import a roster · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Import a roster');
+
+export function loader({ context }: Route.LoaderArgs) {
+  requireMay(principalIn(context), 'athlete.import');
+  return null;
+}
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const { practiceId } = who(context);
-  const refuse = (error: string) => data({ error }, { status: 400 });
-  const length = Number(request.headers.get('content-length') ?? 0);
-  if (length > tableLimits.bytes + 100_000) {
-    return refuse(
-      `The file has ${(length / 1024 / 1024).toFixed(1)} MB; at most ${tableLimits.bytes / 1024 / 1024} MB are read. Nothing was imported.`,
-    );
-  }
+  const principal = principalIn(context);
+  requireMay(principal, 'athlete.import');
   const file = (await request.formData()).get('file');
-  if (!(file instanceof File) || (file.name === '' && file.size === 0)) return refuse('Choose a file first.');
+  if (!(file instanceof File) || (file.name === '' && file.size === 0))
+    return refusal([issue('file.choose')]);
+  const unread = (why: string) =>
+    refusal([issue('file.unread', { why: `${file.name}: ${why} Nothing was imported.` })]);
   const decoded = decodeTable(new Uint8Array(await file.arrayBuffer()));
-  if (!decoded.ok) return refuse(`${file.name}: ${decoded.error} Nothing was imported.`);
+  if (!decoded.ok) return unread(decoded.error);
   const read = readTable(decoded.text);
-  if (!read.ok) return refuse(`${file.name}: ${read.error} Nothing was imported.`);
-  const id = await keepDraft(practiceId, file.name.slice(0, 200), decoded.text);
-  return redirect(`/athletes/import/${id}`);
+  if (!read.ok) return unread(read.error);
+  const id = newId();
+  const kept = await keepDraft(principal, { id, fileName: file.name.slice(0, 200), content: decoded.text });
+  return kept.ok ? redirect(`/athletes/import/${id}`) : refusal(kept.issues);
 }
 
 export default function ImportRoster({ actionData }: Route.ComponentProps) {
@@ -42,7 +50,7 @@ export default function ImportRoster({ actionData }: Route.ComponentProps) {
           <span className="mb-2 block font-bold">Roster file</span>
           <input type="file" name="file" accept=".csv,.tsv,.txt,text/csv" className="block w-full" />
         </label>
-        <FormError>{actionData?.error}</FormError>
+        <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
         <p className="mt-5 flex gap-3">
           <Button look="next" disabled={busy}>
             {busy ? 'Reading …' : 'Read the file'}

@@ -7,11 +7,13 @@ import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
 import { awayText, dayText } from '~/app/lib/format';
-import { who } from '~/server/principal/principal.server';
-import { type RosterRow, roster } from '~/server/views/roster.server';
+import { pageTitle } from '~/app/lib/title';
+import { can } from '~/server/principal/can';
+import { principalIn } from '~/server/principal/middleware.server';
+import { type RosterRow, roster, shownRow } from '~/server/views/roster';
 import type { Route } from './+types/list';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Athletes · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Athletes');
 
 const sorts = {
   name: (a: RosterRow, b: RosterRow) => a.familyName.localeCompare(b.familyName),
@@ -21,7 +23,7 @@ const sorts = {
   seen: (a: RosterRow, b: RosterRow) => (b.lastSeen ?? '').localeCompare(a.lastSeen ?? ''),
 } as const;
 type Sort = keyof typeof sorts;
-const isSort = (text: string): text is Sort => text in sorts;
+const isSort = (text: string): text is Sort => Object.hasOwn(sorts, text);
 
 const shows = {
   all: 'Everybody',
@@ -30,6 +32,7 @@ const shows = {
   deciding: 'Proposals open',
 } as const;
 type Show = keyof typeof shows;
+const isShow = (text: string): text is Show => Object.hasOwn(shows, text);
 const showTests: Readonly<Record<Show, (row: RosterRow) => boolean>> = {
   all: () => true,
   blocked: (row) => row.clearState !== 'cleared',
@@ -41,22 +44,28 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const params = new URL(request.url).searchParams;
   const q = (params.get('q') ?? '').trim().toLowerCase();
   const sort = params.get('sort') ?? 'name';
-  const show = (params.get('show') ?? 'all') as Show;
-  const { today, rows } = await roster(who(context));
+  const show = params.get('show') ?? 'all';
+  const principal = principalIn(context);
+  const { today, rows } = await roster(principal);
   const found = rows.filter(
     (row) =>
       (q === '' || `${row.name} ${row.discipline}`.toLowerCase().includes(q)) &&
-      (showTests[show] ?? showTests.all)(row),
+      showTests[isShow(show) ? show : 'all'](row),
   );
   const sorted = found.sort(sorts[isSort(sort) ? sort : 'name']);
   if (params.get('dir') === 'down') sorted.reverse();
-  return { today, total: rows.length, rows: sorted };
+  return {
+    today,
+    total: rows.length,
+    rows: sorted.map(shownRow),
+    mayImport: can(principal, 'athlete.import'),
+  };
 }
 
 const remembered = 'zest-pillar.athletes';
 
 export default function Athletes({ loaderData }: Route.ComponentProps) {
-  const { rows, today, total } = loaderData;
+  const { rows, today, total, mayImport } = loaderData;
   const [params, setParams] = useSearchParams();
   const submit = useSubmit();
   // A list remembers how it was last sorted and filtered; the address always holds it.
@@ -73,7 +82,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">Who is where</h1>
         <p className="flex gap-3">
-          <ButtonLink to="/athletes/import">Import a roster</ButtonLink>
+          {mayImport ? <ButtonLink to="/athletes/import">Import a roster</ButtonLink> : null}
           <ButtonLink to="/athletes/new">Add an athlete</ButtonLink>
         </p>
       </header>

@@ -1,17 +1,16 @@
-import { data, redirect } from 'react-router';
-import { AthleteForm } from '~/app/components/athlete-form';
-import { readForm } from '~/app/lib/forms';
-import { addAthlete } from '~/db/queries/athletes';
-import { newId } from '~/db/queries/coach';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
+import { submitted } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { newId } from '~/db/queries/practice';
+import { addAthlete } from '~/server/commands/add-athlete';
+import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/new';
-import { athleteChoices, athleteSchema } from './form-data.server';
+import { AthleteForm } from './athlete-form';
+import { athleteChoices, athleteFields, athleteForm } from './form-data.server';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Add an athlete · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Add an athlete');
 
 export function loader({ context }: Route.LoaderArgs) {
-  const { settings } = who(context);
+  const { settings } = principalIn(context);
   return {
     choices: athleteChoices(),
     values: {
@@ -38,11 +37,14 @@ export function loader({ context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const read = readForm(await request.formData(), athleteSchema(todayIn(person.timeZone)));
-  if (!read.ok) return data({ result: read.reply }, { status: 400 });
-  await addAthlete(person.practiceId, read.value.id, read.value.values);
-  return redirect(`/athletes/${read.value.id}/clear`);
+  const principal = principalIn(context);
+  return submitted(
+    await request.formData(),
+    athleteForm(principal.today),
+    ({ id, values }) => addAthlete.perform(principal, { id, values }),
+    ({ id }) => `/athletes/${id}/clear`,
+    athleteFields,
+  );
 }
 
 export default function NewAthlete({ loaderData, actionData }: Route.ComponentProps) {

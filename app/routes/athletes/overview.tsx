@@ -1,62 +1,18 @@
 import { Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
-import { Empty } from '~/app/components/notice';
+import { Empty, Reasons } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
-import { screenTest } from '~/core/catalogue';
-import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
-import { newestSeason } from '~/db/queries/plan';
-import { who } from '~/server/principal/principal.server';
-import { blockOf, pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
+import { athleteTitle } from '~/app/lib/title';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { overview } from '~/server/views/athlete';
 import type { Route } from './+types/overview';
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, newest] = await Promise.all([
-    pictureOf(person, athlete),
-    newestSeason(person.practiceId, athlete.id),
-  ]);
-  return {
-    id: athlete.id,
-    today: picture.today,
-    blocked: blockOf(picture.clearance),
-    pillar: pillarCells(picture.linked),
-    event: picture.event,
-    note: athlete.note,
-    screened: picture.trials.length > 0,
-    top: picture.linked.priorities
-      .filter((each) => each.verdict === 'first' || each.verdict === 'train')
-      .slice(0, 3)
-      .map((each) => ({
-        key: `${each.quality}|${each.side}`,
-        quality: each.quality,
-        side: each.side,
-        name: qualitySideName(each.quality, each.side),
-        sentence: each.sentence,
-      })),
-    results: picture.assessment.results
-      .toSorted((a, b) => b.onDate.localeCompare(a.onDate) || a.score - b.score)
-      .slice(0, 6)
-      .map((each) => ({
-        key: `${each.testId}|${each.side}`,
-        name: `${screenTest(each.testId).name}${each.side === 'both' ? '' : `, ${each.side}`}`,
-        raw: rawText(each),
-        target: targetText(each.testId, each.target.value),
-        onDate: each.onDate,
-      })),
-    weeks:
-      newest?.weeks.map(({ startsOn, phase, kind, retest, minutes }) => ({
-        startsOn,
-        phase,
-        kind,
-        retest,
-        minutes,
-      })) ?? [],
-    events: picture.events.map(({ name, onDate, priority }) => ({ name, onDate, priority })),
-  };
-}
+export const meta = athleteTitle();
+
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  overview(principalIn(context), await standingIn({ params, context }));
 
 export default function Overview({ loaderData }: Route.ComponentProps) {
   const { id, pillar, event, today, top, results, weeks, events, blocked, screened, note } = loaderData;
@@ -75,12 +31,12 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
         <div>
           {blocked ? (
             <Empty title="Not cleared">
-              {blocked.reasons.map((reason) => (
-                <p key={reason}>{reason}</p>
-              ))}
+              <Reasons issues={blocked.issues} />
               <p className="mt-3">
                 <ButtonLink look="next" to={`/athletes/${id}/clear`}>
-                  {blocked.liftedBy.startsWith('Answer') ? 'Answer the safety form' : 'Open the safety form'}
+                  {blocked.state === 'missing' || blocked.state === 'expired'
+                    ? 'Answer the safety form'
+                    : 'Open the safety form'}
                 </ButtonLink>
               </p>
             </Empty>
@@ -99,13 +55,13 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
                 What holds back, in this sport
               </h2>
               <ol className="rule-list mt-3">
-                {top.map((each, i) => (
-                  <li key={each.key} className="grid grid-cols-[2.6rem_1fr] py-4">
+                {top.map((priority, i) => (
+                  <li key={priority.key} className="grid grid-cols-[2.6rem_1fr] py-4">
                     <span aria-hidden="true" className="head figures text-4xl">
                       {i + 1}
                     </span>
                     <p>
-                      <strong>{each.name}.</strong> {each.sentence}
+                      <strong>{priority.name}.</strong> {priority.sentence}
                     </p>
                   </li>
                 ))}
@@ -123,15 +79,15 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
               </h2>
               <table className="mt-2 w-full text-left">
                 <tbody className="rule-list">
-                  {results.map((each) => (
-                    <tr key={each.key}>
+                  {results.map((result) => (
+                    <tr key={result.key}>
                       <th scope="row" className="py-1.5 pr-3 font-normal">
-                        {each.name}
+                        {result.name}
                       </th>
-                      <td className="py-1.5 pr-3 font-bold">{each.raw}</td>
-                      <td className="py-1.5 pr-3 text-quiet">of {each.target}</td>
+                      <td className="py-1.5 pr-3 font-bold">{result.raw}</td>
+                      <td className="py-1.5 pr-3 text-quiet">of {result.target}</td>
                       <td className="py-1.5 text-right text-quiet whitespace-nowrap">
-                        {dayText(each.onDate, today)}
+                        {dayText(result.onDate, today)}
                       </td>
                     </tr>
                   ))}

@@ -3,19 +3,26 @@ import { z } from 'zod';
 import { Button } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { SmallPillar } from '~/app/components/pillar';
+import { statusOf } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
+import { type Issue, issue } from '~/core/result';
 import { isDatabaseDown } from '~/db/client.server';
+import { practiceCount } from '~/db/queries/principal';
 import { requestAddressContext } from '~/server/principal/context';
 import { safeNext, sessionCookie, signIn, whoIs } from '~/server/principal/sign-in.server';
 import type { Route } from './+types/sign-in';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Sign in · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Sign in');
 
 const schema = z.object({ email: z.string().trim().min(1).max(200), password: z.string().min(1).max(500) });
 
 export async function loader({ request }: Route.LoaderArgs) {
   const next = safeNext(new URL(request.url).searchParams.get('next'));
-  const person = await whoIs(request).catch(() => undefined);
-  if (person) throw redirect(next);
+  const principal = await whoIs(request).catch(() => undefined);
+  if (principal) throw redirect(next);
+  // Where nobody works yet, somebody begins.
+  if ((await practiceCount().catch(() => 1)) === 0) throw redirect('/set-up');
   return { next };
 }
 
@@ -24,14 +31,15 @@ export async function action({ request, context }: Route.ActionArgs) {
   const next = safeNext(typeof form.next === 'string' ? form.next : null);
   const parsed = schema.safeParse(form);
   const email = typeof form.email === 'string' ? form.email.slice(0, 200) : '';
-  if (!parsed.success) return data({ email, refused: 'Enter e-mail and password.' }, { status: 400 });
+  const refused = (issues: readonly Issue[], status: number) => data({ email, issues }, { status });
+  if (!parsed.success) return refused([issue('sign_in.empty')], 400);
   try {
     const result = await signIn(parsed.data.email, parsed.data.password, context.get(requestAddressContext));
-    if ('refused' in result) return data({ email, refused: result.refused }, { status: 401 });
-    return redirect(next, { headers: { 'Set-Cookie': await sessionCookie.serialize(result.token) } });
+    if (!result.ok) return refused(result.issues, statusOf(result.issues, 401));
+    return redirect(next, { headers: { 'Set-Cookie': await sessionCookie.serialize(result.value.token) } });
   } catch (error) {
     if (!isDatabaseDown(error)) throw error;
-    return data({ email, refused: 'The database is not answering. Try again in a moment.' }, { status: 503 });
+    return refused([issue('sign_in.away')], 503);
   }
 }
 
@@ -85,7 +93,7 @@ export default function SignInPage({ loaderData, actionData }: Route.ComponentPr
             autoComplete="current-password"
             required
           />
-          <FormError>{actionData?.refused}</FormError>
+          <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
           <Button look="next" disabled={busy} className="w-full">
             Sign in
           </Button>

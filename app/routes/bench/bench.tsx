@@ -1,10 +1,11 @@
 import { Link, useLocation } from 'react-router';
 import { Disclaimer } from '~/app/components/notice';
+import { pageTitle } from '~/app/lib/title';
 import { tools } from '~/core/bench';
 import { disclaimer } from '~/core/clear/signs';
 import type { Route } from './+types/bench';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Bench · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Bench');
 
 /** The instruments on the wall, each with the question it answers. */
 export default function Bench() {

@@ -1,42 +1,37 @@
 import { useEffect, useRef, useState } from 'react';
-import { data, Link, redirect, useNavigation, useSearchParams } from 'react-router';
-import { z } from 'zod';
-import { AnswerView } from '~/app/components/bench/answer';
-import { Controls } from '~/app/components/bench/controls';
-import { PlotView } from '~/app/components/bench/plot';
-import { SendForm } from '~/app/components/bench/send-form';
+import { data, Link, useNavigation, useSearchParams } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer } from '~/app/components/notice';
 import { RungSelect } from '~/app/components/rung-select';
+import { statusOf } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { AnswerView } from '~/app/routes/bench/parts/answer';
+import { Controls } from '~/app/routes/bench/parts/controls';
+import { PlotView } from '~/app/routes/bench/parts/plot';
+import { SendForm } from '~/app/routes/bench/parts/send-form';
 import { toolById, tools } from '~/core/bench';
 import { readValues } from '~/core/bench/tool';
-import { mostLoad } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
-import { rungBar } from '~/core/coach/choose-rung';
-import { sendToLadder } from '~/db/queries/coach';
-import { writeAudit } from '~/db/queries/practice';
-import { layOutWeeks, rungContext } from '~/server/plan.server';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { benchContext } from '~/server/views/bench.server';
-import { bodyChoices, chosenBody } from '~/server/views/body.server';
-import { rungChoices } from '~/server/views/library.server';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import type { Issue } from '~/core/result';
+import { setPrescription } from '~/server/commands/set-prescription';
+import { can } from '~/server/principal/can';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { benchContext } from '~/server/views/bench';
+import { bodyChoices, chosenBody } from '~/server/views/body';
+import { rungChoices } from '~/server/views/library';
 import type { Route } from './+types/tool';
 
-export const meta: Route.MetaFunction = ({ params }) => [
-  { title: `${toolById(params.toolId)?.name ?? 'Bench'} · Zest Pillar` },
-];
+export const meta: Route.MetaFunction = ({ params }) => pageTitle(toolById(params.toolId)?.name, 'Bench');
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const trade = tradeFor(person);
+  const principal = principalIn(context);
+  const { trade } = principal;
   const tool = toolById(params.toolId);
   if (!tool) throw notFound('This instrument');
   const query = new URL(request.url).searchParams;
-  const [chosen, choices] = await Promise.all([chosenBody(person, query), bodyChoices(person)]);
-  const bench = benchContext(person, query, chosen);
+  const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
+  const bench = benchContext(principal, query, chosen);
   return {
     ...bench,
     choices,
@@ -47,6 +42,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
         .filter((state) => trade.hasRung(state.rungId))
         .map((state) => ({ id: state.rungId, name: trade.rung(state.rungId).name })),
     },
+    maySend: can(principal, 'prescription.set'),
     form: chosen.form,
     problems: chosen.problems,
     rungs: tool.usesRung ? rungChoices(trade) : [],
@@ -70,58 +66,22 @@ export function shouldRevalidate({
   return asked(currentUrl) !== asked(nextUrl);
 }
 
-const sent = z.object({
-  athleteId: z.string().refine(isUuid),
-  rungId: z.string(),
-  load: z.coerce.number().positive().max(500).optional(),
-  amount: z.coerce.number().positive().max(600).optional(),
-  setting: z.string().trim().max(200).optional(),
-});
+const typedNumber = (value: FormDataEntryValue | null) =>
+  typeof value === 'string' && value !== '' ? Number(value) : undefined;
 
+/** Puts the answer on an athlete's prescription, through the gate. */
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const form = Object.fromEntries([...(await request.formData())].filter(([, value]) => value !== ''));
-  const parsed = sent.safeParse(form);
-  if (!parsed.success)
-    return data(
-      { error: parsed.error.issues[0]?.message ?? 'This could not be read.', done: undefined },
-      { status: 400 },
-    );
-  const { athleteId, rungId, load, amount, setting } = parsed.data;
-  const trade = tradeFor(person);
-  if (!trade.hasRung(rungId))
-    return data({ error: 'Choose the exercise it belongs to.', done: undefined }, { status: 400 });
-  const athlete = await requireAthlete(person, athleteId);
-  const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing')
-    return data({ error: `Not cleared: ${picture.clearance.liftedBy}`, done: undefined }, { status: 409 });
-  const each = trade.rung(rungId);
-  const refuse = (error: string, status = 400) => data({ error, done: undefined }, { status });
-  const bar = rungBar(trade.ladderOf(rungId), each, rungContext(person, picture, []));
-  if (bar) return refuse(`${each.name} is not for ${athlete.givenName}: ${bar}.`, 409);
-  if (load !== undefined) {
-    const most = mostLoad(each, athlete.massKg, picture.age < 16);
-    if (most === undefined) return refuse(`${each.name} takes no load.`);
-    if (load > most)
-      return refuse(
-        `${load} is over the ${Math.round(most * 10) / 10} that suit ${each.name} at ${athlete.massKg} kg${picture.age < 16 ? ' under 16' : ''}.`,
-      );
-  }
-  await sendToLadder(
-    athlete.id,
-    { ladderId: trade.ladderOf(rungId).id, rungId, sets: each.start.sets, amount, load, setting },
-    each.start.amount,
-  );
-  await writeAudit({
-    practiceId: person.practiceId,
-    staffId: person.staffId,
-    action: 'change',
-    subject: 'prescription',
-    subjectId: athlete.id,
+  const form = await request.formData();
+  const set = await setPrescription(principalIn(context), {
+    athleteId: form.get('athleteId'),
+    rungId: form.get('rungId'),
+    load: typedNumber(form.get('load')),
+    amount: typedNumber(form.get('amount')),
+    setting: form.get('setting') || undefined,
   });
-  await layOutWeeks(person, picture);
-  if (new URL(request.url).searchParams.has('open')) return redirect(`/athletes/${athlete.id}/coach`);
-  return { error: undefined, done: `${each.name} of ${athlete.givenName} ${athlete.familyName} is set.` };
+  return set.ok
+    ? { issues: [] as readonly Issue[], done: set.value.name }
+    : data({ issues: set.issues, done: undefined }, { status: statusOf(set.issues) });
 }
 
 export default function ToolView({ loaderData, params, actionData }: Route.ComponentProps) {
@@ -208,13 +168,15 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
         </div>
         <div className="space-y-8">
           <AnswerView answer={answer} />
-          <SendForm
-            answer={answer}
-            athlete={athlete}
-            rung={tool.usesRung ? { id: context.rung.id, name: context.rung.name } : undefined}
-            busy={busy}
-            result={actionData}
-          />
+          {loaderData.maySend ? (
+            <SendForm
+              answer={answer}
+              athlete={athlete}
+              rung={tool.usesRung ? { id: context.rung.id, name: context.rung.name } : undefined}
+              busy={busy}
+              result={actionData}
+            />
+          ) : null}
         </div>
       </div>
       <Disclaimer text={loaderData.disclaimer} className="mt-10" />

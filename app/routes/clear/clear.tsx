@@ -1,185 +1,62 @@
-import { data, redirect } from 'react-router';
 import { z } from 'zod';
-import { AgreementForm } from '~/app/components/agreement-form';
 import { ButtonLink } from '~/app/components/button';
-import { Notice } from '~/app/components/notice';
-import { SafetyForm } from '~/app/components/safety-form';
+import { Notice, Reasons } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
-import { readForm } from '~/app/lib/forms';
 import { useNextStep } from '~/app/lib/next-step';
-import { ageOn, isIsoDay } from '~/core/body/dates';
-import { caution, cautions } from '~/core/catalogue';
-import { disclaimer, stopSignIds, stopSigns } from '~/core/clear/signs';
-import { addAgreement, addClearance } from '~/db/queries/clear';
-import { newId } from '~/db/queries/coach';
-import { writeAudit } from '~/db/queries/practice';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { clearanceOf, notFound, requireAthlete } from '~/server/views/standing.server';
+import { submitted } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
+import { issueText } from '~/app/words/issue-text';
+import { answeredFormSchema } from '~/core/clear/form';
+import { answerForm } from '~/server/commands/answer-form';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { clearView } from '~/server/views/clear';
 import type { Route } from './+types/clear';
+import { AgreementForm } from './agreement-form';
+import { SafetyForm } from './safety-form';
 
-const pressure = (what: string, from: number, to: number) =>
-  z
-    .string()
-    .trim()
-    .regex(/^\d{2,3}$/, `${what}: a whole number of mmHg.`)
-    .transform(Number)
-    .refine((value) => value >= from && value <= to, `${what}: ${from} to ${to} mmHg are taken.`)
-    .optional();
+export const meta = athleteTitle('Clear');
 
-const formSchema = z
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  clearView(principalIn(context), await subjectIn({ params, context }));
+
+const ticked = z
+  .string()
+  .optional()
+  .transform((value) => value !== undefined);
+const figure = z
+  .string()
+  .optional()
+  .transform((text) => (text === undefined || text.trim() === '' ? null : Number(text)));
+
+/** The form as a page sends it: boxes that are ticked or not, figures as typed. */
+const typed = z
   .object({
-    id: z.uuid(),
-    stopSigns: z.array(z.enum(stopSignIds)).default([]),
-    noStopSigns: z.string().optional(),
-    cautions: z
-      .array(
-        z
-          .string()
-          .refine((id) => id !== 'under_16' && cautions.some((each) => each.id === id), 'Unknown caution.'),
-      )
-      .default([]),
-    systolic: pressure('Upper value', 60, 260),
-    diastolic: pressure('Lower value', 30, 160),
-    consentAthlete: z.string().optional(),
-    consentGuardian: z.string().optional(),
-    guardianName: z.string().trim().max(120, 'At most 120 letters.').default(''),
+    id: z.string(),
+    stopSigns: z.array(z.string()).default([]),
+    noStopSigns: ticked,
+    cautions: z.array(z.string()).default([]),
+    systolicMmHg: figure,
+    diastolicMmHg: figure,
+    dueOn: z
+      .string()
+      .optional()
+      .transform((text) => text || null),
+    consentAthlete: ticked,
+    consentGuardian: ticked,
+    guardianName: z.string().default(''),
   })
-  .superRefine((form, ctx) => {
-    if (form.stopSigns.length === 0 && form.noStopSigns === undefined)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['noStopSigns'],
-        message: 'Tick the signs there are, or that there are none.',
-      });
-    if (form.stopSigns.length > 0 && form.noStopSigns !== undefined)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['noStopSigns'],
-        message: 'A sign is ticked above; untick one of the two.',
-      });
-    if ((form.systolic === undefined) !== (form.diastolic === undefined))
-      ctx.addIssue({
-        code: 'custom',
-        path: [form.systolic === undefined ? 'systolic' : 'diastolic'],
-        message: 'Give both values or neither.',
-      });
-    if (form.consentGuardian !== undefined && form.guardianName === '')
-      ctx.addIssue({ code: 'custom', path: ['guardianName'], message: "Enter the guardian's name." });
-  });
-
-const agreementSchema = (today: string, formDay: string) =>
-  z.object({
-    agreementId: z.uuid(),
-    name: z
-      .string({ error: "Enter the practitioner's name." })
-      .trim()
-      .min(2, "Enter the practitioner's name.")
-      .max(120),
-    role: z.string({ error: 'Enter the role.' }).trim().min(2, 'Enter the role.').max(120),
-    onDate: z
-      .string({ error: 'Enter the date.' })
-      .refine(isIsoDay, 'That is not a day of the calendar.')
-      .refine((day) => !isIsoDay(day) || day <= today, 'The date lies in the future.')
-      .refine(
-        (day) => !isIsoDay(day) || day >= formDay,
-        `The date lies before the safety form of ${formDay}.`,
-      ),
-    note: z.string().trim().max(500).default(''),
-  });
-
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const today = todayIn(person.timeZone);
-  const { clearance, form, agreements } = await clearanceOf(person, athlete, today);
-  await writeAudit({
-    practiceId: person.practiceId,
-    staffId: person.staffId,
-    action: 'read',
-    subject: 'clearance',
-    subjectId: athlete.id,
-  });
-  return {
-    athleteId: athlete.id,
-    today,
-    minor: ageOn(athlete.birthDate, today) < person.settings.guardianUnderYears,
-    guardianUnder: person.settings.guardianUnderYears,
-    clearance,
-    cautionTexts: clearance.cautions.map((id) => ({
-      id,
-      name: caution(id).name,
-      changes: caution(id).changes,
-    })),
-    form: form
-      ? {
-          onDate: form.onDate,
-          stopSigns: form.stopSigns,
-          cautions: form.cautions,
-          systolic: form.systolicMmHg,
-          diastolic: form.diastolicMmHg,
-          consentAthlete: form.consentAthlete,
-          consentGuardian: form.consentGuardian,
-          guardianName: form.guardianName,
-        }
-      : undefined,
-    agreements: agreements.map(({ id, name, role, onDate, lifts }) => ({ id, name, role, onDate, lifts })),
-    cautionList: cautions
-      .filter((each) => each.id !== 'under_16')
-      .map(({ id, name, refer_first }) => ({ id, name, askFirst: refer_first })),
-    formId: newId(),
-    agreementId: newId(),
-    disclaimer,
-    signs: stopSigns,
-  };
-}
+  // The schema behind says which signs and cautions there are.
+  .transform((form) => form as z.input<typeof answeredFormSchema>)
+  .pipe(answeredFormSchema);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const today = todayIn(person.timeZone);
-  const posted = await request.formData();
-  if (posted.get('intent') === 'agreement') {
-    const { clearance, form } = await clearanceOf(person, athlete, today);
-    if (!form) throw notFound('The safety form');
-    const read = readForm(posted, agreementSchema(today, form.onDate));
-    if (!read.ok) return data({ intent: 'agreement' as const, result: read.reply }, { status: 400 });
-    const { agreementId, ...word } = read.value;
-    await addAgreement({
-      id: agreementId,
-      practiceId: person.practiceId,
-      clearanceId: form.id,
-      ...word,
-      lifts: clearance.state === 'refer' ? 'stop_and_refer' : 'ask_first',
-      staffId: person.staffId,
-    });
-    return redirect(`/athletes/${athlete.id}/clear`);
-  }
-  const read = readForm(posted, formSchema);
-  if (!read.ok) return data({ intent: 'form' as const, result: read.reply }, { status: 400 });
-  const { id, ...answers } = read.value;
-  await addClearance({
-    id,
-    practiceId: person.practiceId,
-    athleteId: athlete.id,
-    onDate: today,
-    stopSigns: answers.stopSigns,
-    cautions: answers.cautions,
-    systolicMmHg: answers.systolic ?? null,
-    diastolicMmHg: answers.diastolic ?? null,
-    consentAthlete: answers.consentAthlete !== undefined,
-    consentGuardian: answers.consentGuardian !== undefined,
-    guardianName: answers.guardianName,
-    staffId: person.staffId,
-  });
-  await writeAudit({
-    practiceId: person.practiceId,
-    staffId: person.staffId,
-    action: 'answer',
-    subject: 'clearance',
-    subjectId: athlete.id,
-  });
-  return redirect(`/athletes/${athlete.id}/clear`);
+  const principal = principalIn(context);
+  return submitted(
+    await request.formData(),
+    typed,
+    (form) => answerForm.perform(principal, { athleteId: params.athleteId, form }),
+    `/athletes/${params.athleteId}/clear`,
+  );
 }
 
 const stateWords = {
@@ -217,11 +94,9 @@ export default function ClearView({ loaderData, actionData }: Route.ComponentPro
           </section>
         ) : (
           <Notice word={stateWords[clearance.state]} strong={clearance.state === 'refer'}>
-            {clearance.reasons.map((reason) => (
-              <p key={reason}>{reason}</p>
-            ))}
+            <Reasons issues={clearance.issues} />
             <p className="mt-2">
-              <strong>What lifts it:</strong> {clearance.liftedBy}
+              <strong>What lifts it:</strong> {issueText(clearance.liftedBy)}
             </p>
           </Notice>
         )}
@@ -231,21 +106,28 @@ export default function ClearView({ loaderData, actionData }: Route.ComponentPro
               What it changes
             </h2>
             <ul className="rule-list mt-2">
-              {cautionTexts.map((each) => (
-                <li key={each.id} className="py-2.5">
-                  <strong>{each.name}.</strong> {each.changes}
+              {cautionTexts.map((caution) => (
+                <li key={caution.id} className="py-2.5">
+                  <strong>{caution.name}.</strong> {caution.changes}
                 </li>
               ))}
             </ul>
           </section>
         ) : null}
-        {clearance.state === 'refer' || clearance.state === 'ask_first' ? (
-          <AgreementForm
-            today={today}
-            id={loaderData.agreementId}
-            result={actionData?.intent === 'agreement' ? actionData.result : undefined}
-            referred={clearance.state === 'refer'}
-          />
+        {form && (clearance.openSigns.length > 0 || clearance.openAsks.length > 0) ? (
+          loaderData.mayAgree ? (
+            <AgreementForm
+              key={loaderData.agreementId}
+              athleteId={athleteId}
+              today={today}
+              id={loaderData.agreementId}
+              formId={form.id}
+              signs={clearance.openSigns}
+              asks={clearance.openAsks}
+            />
+          ) : (
+            <p className="mt-6 text-quiet">A coach or the owner records the practitioner’s word here.</p>
+          )
         ) : null}
         {agreements.length > 0 ? (
           <section aria-labelledby="words" className="mt-8">
@@ -253,21 +135,16 @@ export default function ClearView({ loaderData, actionData }: Route.ComponentPro
               On record
             </h2>
             <ul className="rule-list mt-2">
-              {agreements.map((each) => (
-                <li key={each.id} className="py-2">
-                  {each.name}, {each.role}, {dayText(each.onDate)}:{' '}
-                  {each.lifts === 'stop_and_refer' ? 'cleared after referral' : 'agrees to training'}
+              {agreements.map((word) => (
+                <li key={word.id} className="py-2">
+                  {word.name}, {word.role}, {dayText(word.onDate)}: {word.answers.join('; ').toLowerCase()}
                 </li>
               ))}
             </ul>
           </section>
         ) : null}
       </div>
-      <SafetyForm
-        key={form?.onDate ?? 'new'}
-        data={loaderData}
-        result={actionData?.intent === 'form' ? actionData.result : undefined}
-      />
+      <SafetyForm key={form?.id ?? 'new'} data={loaderData} result={actionData?.result} />
     </div>
   );
 }

@@ -1,52 +1,28 @@
 import { Link } from 'react-router';
 import { Button } from '~/app/components/button';
+import { WholePageError } from '~/app/components/error-page';
 import { Figure } from '~/app/components/figure';
 import { SmallPillar } from '~/app/components/pillar';
-import { qualityName } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
-import { caution, disciplineLabel } from '~/core/catalogue';
-import { disclaimer } from '~/core/clear/signs';
-import { sessionsBetween } from '~/db/queries/coach';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { sessionView } from '~/server/views/session.server';
-import { pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
+import { pageTitle } from '~/app/lib/title';
+import { qualityName } from '~/app/routes/coach/session-items';
+import { barsText, issuesText } from '~/app/words/issue-text';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { cardView } from '~/server/views/coach';
 import type { Route } from './+types/card';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Card of ${loaderData?.name ?? ''} · Zest Pillar` },
-];
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(loaderData?.name, 'Card');
 
-export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const picture = await pictureOf(person, athlete);
-  const asked = new URL(request.url).searchParams.get('week');
-  const weekStart = weekStartOf(asked && isIsoDay(asked) ? asked : picture.today, person.firstWeekday);
-  const sessions = await sessionsBetween(person.practiceId, athlete.id, weekStart, addDays(weekStart, 6));
-  return {
-    athleteId: athlete.id,
-    name: `${athlete.givenName} ${athlete.familyName}`,
-    practice: person.practiceName,
-    sport: disciplineLabel(athlete.disciplineId),
-    weekStart,
-    pillar: pillarCells(picture.linked),
-    cautions: picture.clearance.cautions
-      .map((id) => caution(id))
-      .map(({ id, name, changes }) => ({ id, name, changes })),
-    allowed: picture.clearance.allows !== 'nothing',
-    sessions:
-      picture.clearance.allows === 'nothing'
-        ? []
-        : sessions.map((session) => sessionView(tradeFor(person), session)),
-    disclaimer,
-  };
+export const loader = async ({ params, request, context }: Route.LoaderArgs) =>
+  cardView(principalIn(context), await standingIn({ params, context }), new URL(request.url).searchParams);
+
+export function ErrorBoundary() {
+  return <WholePageError />;
 }
 
 /** The week on paper: large figures, boxes to tick, black and white safe. */
 export default function CardView({ loaderData }: Route.ComponentProps) {
-  const { name, practice, weekStart, sessions, athleteId, cautions, pillar, sport, allowed } = loaderData;
+  const { name, practice, weekStart, sessions, athleteId, cautions, pillar, sport, withheld } = loaderData;
   return (
     <main className="mx-auto max-w-4xl px-4 py-6 sm:px-8 print:max-w-none print:p-0">
       <div className="no-print mb-6 flex flex-wrap items-center justify-between gap-3">
@@ -68,16 +44,18 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
       </header>
       {cautions.length > 0 ? (
         <ul className="mt-3 border border-ink px-4 py-2 text-[0.95rem]">
-          {cautions.map((each) => (
-            <li key={each.id}>
-              △ <strong>{each.name}.</strong> {each.changes}
+          {cautions.map((caution) => (
+            <li key={caution.id}>
+              △ <strong>{caution.name}.</strong> {caution.changes}
             </li>
           ))}
         </ul>
       ) : null}
       {sessions.length === 0 ? (
         <p className="mt-6 text-lg">
-          {allowed ? 'No sessions in this week.' : 'Not cleared: no sessions are shown.'}
+          {withheld.length === 0
+            ? 'No sessions in this week.'
+            : `Not cleared: no sessions are shown. ${issuesText(withheld)}`}
         </p>
       ) : null}
       {sessions.map((session) => (
@@ -138,6 +116,11 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
               </li>
             ))}
           </ol>
+          {session.withheld.length > 0 ? (
+            <p className="mt-1 text-[0.95rem]">
+              Withheld: {session.withheld.map((item) => `${item.name} (${barsText(item.bars)})`).join('; ')}.
+            </p>
+          ) : null}
         </section>
       ))}
       <p className="mt-6 border-t border-ink pt-2 text-[0.95rem]">{loaderData.disclaimer}</p>

@@ -1,55 +1,25 @@
-import { addDays } from '~/core/body/dates';
-import { disclaimer } from '~/core/clear/signs';
-import { doseText } from '~/core/coach/prescription';
 import { calendarFile } from '~/core/formats/calendar-file';
-import { sessionsBetween } from '~/db/queries/coach';
-import { writeAudit } from '~/db/queries/practice';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { requireAthlete } from '~/server/views/standing.server';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { calendarView } from '~/server/views/coach';
 import type { Route } from './+types/ics';
 
 /** The athlete's laid-out sessions of this and the coming weeks, for any calendar. Importing again updates. */
 export async function loader({ params, context }: Route.LoaderArgs): Promise<Response> {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const today = todayIn(person.timeZone);
-  const sessions = await sessionsBetween(
-    person.practiceId,
-    athlete.id,
-    addDays(today, -7),
-    addDays(today, 400),
-  );
-  await writeAudit({
-    practiceId: person.practiceId,
-    staffId: person.staffId,
-    action: 'export',
-    subject: 'calendar',
-    subjectId: athlete.id,
-  });
+  const view = await calendarView(principalIn(context), await subjectIn({ params, context }));
   const text = calendarFile(
-    `Trunk sessions, ${athlete.givenName} ${athlete.familyName}`,
-    sessions.map((session) => ({
-      // One session a day: the day makes the id stable when a week is laid out again.
-      uid: `${athlete.id}-${session.onDate}@zest-pillar`,
-      onDate: session.onDate,
-      summary: `Trunk session, ${session.minutes} min`,
-      description: [
-        ...session.items.map(
-          (item) =>
-            `${item.detail.name}: ${doseText({ ...item, firstSide: item.detail.firstSide, extraSetSide: item.detail.extraSetSide })}, rest ${item.restS} s`,
-        ),
-        '',
-        disclaimer,
-      ].join('\n'),
-      stamp: session.createdAt,
+    `Trunk sessions, ${view.name}`,
+    view.entries.map(({ minutes, lines, ...entry }) => ({
+      ...entry,
+      summary: entry.cancelled ? 'Trunk session, called off' : `Trunk session, ${minutes} min`,
+      description: [...lines, '', view.disclaimer].join('\n').trim(),
     })),
   );
-  const name = `${athlete.givenName}-${athlete.familyName}`.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+  const name = view.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
   return new Response(text, {
     headers: {
       'Content-Type': 'text/calendar; charset=utf-8',
       'Content-Disposition': `attachment; filename="sessions-${name}.ics"`,
+      'Cache-Control': 'private, no-store',
     },
   });
 }

@@ -1,216 +1,120 @@
-import { useState } from 'react';
-import { data, Form, redirect, useNavigation } from 'react-router';
-import { z } from 'zod';
+import { type FormEvent, useRef, useState } from 'react';
+import { redirect, useNavigate } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
-import { LoggedItem, Scale } from '~/app/components/log-parts';
 import { Notice } from '~/app/components/notice';
+import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import { weekdayText } from '~/app/lib/format';
-import type { Trade } from '~/core/catalogue/trade';
+import { useOutbox } from '~/app/lib/outbox/outbox';
+import { athleteTitle } from '~/app/lib/title';
+import { issuesText, issueText } from '~/app/words/issue-text';
+import { parseDecimal } from '~/core/body/units';
 import { judgePain, painRegions, painVerdictText } from '~/core/clear/pain';
-import type { SessionOutcome, SetRecord } from '~/core/coach/progress';
-import { keepLog, newId, type PrescriptionRow, sessionById } from '~/db/queries/coach';
-import { layOutWeeks, proposalsFor } from '~/server/plan.server';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { tradeFor } from '~/server/principal/trade.server';
-import { itemView } from '~/server/views/session.server';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import { type LogInput, logSchema } from '~/core/coach/log-form';
+import { type Issue, issue } from '~/core/result';
+import { notFound, principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { painSettings as painSettingsOf } from '~/server/principal/principal';
+import { logView } from '~/server/views/coach';
 import type { Route } from './+types/log';
+import { LoggedItem, Scale } from './log-parts';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Log a session · Zest Pillar' }];
-
-async function sessionOf(context: Route.LoaderArgs['context'], params: Route.LoaderArgs['params']) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const session = isUuid(params.sessionId)
-    ? await sessionById(person.practiceId, params.sessionId)
-    : undefined;
-  if (!session || session.athleteId !== athlete.id) throw notFound('This session');
-  return { person, athlete, session };
-}
-
-/** The sets of a prescription in the order they are done: weaker side first, the extra set last. */
-function plannedSets(item: {
-  sets: number;
-  sided: boolean;
-  detail: { firstSide: 'left' | 'right' | null; extraSetSide: 'left' | 'right' | null };
-}): { setNo: number; side: 'left' | 'right' | 'both' }[] {
-  const first = item.detail.firstSide ?? 'left';
-  const order = item.sided ? ([first, first === 'left' ? 'right' : 'left'] as const) : (['both'] as const);
-  const sets = Array.from({ length: item.sets }, (_, i) =>
-    order.map((side) => ({ setNo: i + 1, side })),
-  ).flat();
-  return item.detail.extraSetSide
-    ? [...sets, { setNo: item.sets + 1, side: item.detail.extraSetSide }]
-    : sets;
-}
+export const meta = athleteTitle('Log');
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const { person, athlete, session } = await sessionOf(context, params);
-  if (session.log) throw redirect(`/athletes/${athlete.id}/coach?week=${session.weekStart}`);
+  const principal = principalIn(context);
+  const view = await logView(principal, await subjectIn({ params, context }), params.sessionId);
+  if (!view) throw notFound('This session');
+  if (view.logged) throw redirect(`/athletes/${view.athleteId}/coach?week=${view.weekStart}`);
+  return { ...view, pain: painSettingsOf(principal) };
+}
+
+type LogData = Route.ComponentProps['loaderData'];
+
+/** The log as the form says it: every set as planned, but the ones marked lost or not done. */
+function readLog(form: FormData, { items, logId, sessionId }: LogData): unknown {
+  const figure = (name: string) => parseDecimal(String(form.get(name) ?? ''));
   return {
-    athleteId: athlete.id,
-    onDate: session.onDate,
-    today: todayIn(person.timeZone),
-    weekStart: session.weekStart,
-    logId: newId(),
-    items: session.items.map((item) => ({
-      ...itemView(tradeFor(person), item),
-      planned: plannedSets(item).map((set) => ({ ...set, key: `${item.rungId}.${set.setNo}.${set.side}` })),
-    })),
-  };
-}
-
-const answered = (ask: string) =>
-  z
-    .string({ error: ask })
-    .min(1, ask)
-    .pipe(z.coerce.number({ error: ask }));
-
-const schema = z.object({
-  logId: z.uuid(),
-  effort: answered('Say how hard it was, 1 to 10.').pipe(
-    z.number().int('Effort is 1 to 10.').min(1, 'Effort is 1 to 10.').max(10, 'Effort is 1 to 10.'),
-  ),
-  painScore: answered('Answer the pain question, 0 to 10.').pipe(
-    z.number().int('Pain is 0 to 10.').min(0, 'Pain is 0 to 10.').max(10, 'Pain is 0 to 10.'),
-  ),
-  painRegion: z.enum(painRegions).optional(),
-  note: z.string().trim().max(1000, 'At most 1000 letters.').default(''),
-});
-
-/** Reads the exceptions of one exercise: what was lost, at which rep or second, and why. */
-function readSets(
-  trade: Trade,
-  item: PrescriptionRow,
-  form: FormData,
-): { sets: SetRecord[] } | { error: string } {
-  if (form.get(`skip.${item.rungId}`) === 'on') return { sets: [] };
-  const sets: SetRecord[] = [];
-  for (const { setNo, side } of plannedSets(item)) {
-    const key = `${item.rungId}.${setNo}.${side}`;
-    const lost = form.get(`lost.${key}`);
-    if (lost !== 'on') {
-      sets.push({
-        ladderId: item.ladderId,
-        rungId: item.rungId,
-        setNo,
-        side,
-        planned: item.amount,
-        done: item.amount,
-        faultId: null,
-      });
-      continue;
-    }
-    const at = Number(String(form.get(`at.${key}`) ?? '').replace(',', '.'));
-    if (!Number.isFinite(at) || at < 0 || at > item.amount)
-      return { error: `${item.detail.name}, set ${setNo}: lost at 0 to ${item.amount}.` };
-    const faultId = String(form.get(`fault.${key}`) ?? '');
-    const known = trade.rung(item.rungId).regress_on.includes(faultId) ? faultId : null;
-    sets.push({
-      ladderId: item.ladderId,
-      rungId: item.rungId,
-      setNo,
-      side,
-      planned: item.amount,
-      done: Math.round(at * 10) / 10,
-      faultId: known,
-    });
-  }
-  return { sets };
-}
-
-export async function action({ params, request, context }: Route.ActionArgs) {
-  const { person, athlete, session } = await sessionOf(context, params);
-  const today = todayIn(person.timeZone);
-  const back = redirect(`/athletes/${athlete.id}/coach?week=${session.weekStart}`);
-  // A second click or another tab: it is logged, show it.
-  if (session.log) return back;
-  const refuse = (error: string) => data({ error }, { status: 400 });
-  if (session.onDate > today)
-    return refuse(`This session lies ahead (${session.onDate}): it can be logged on its day.`);
-  const form = await request.formData();
-  const parsed = schema.safeParse({
-    ...Object.fromEntries(form),
-    painRegion: form.get('painRegion') || undefined,
-  });
-  if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The log could not be read.');
-  const { logId, effort, painScore, painRegion, note } = parsed.data;
-  if (painScore > 0 && !painRegion) return refuse('Say where the pain was.');
-  const sets: SetRecord[] = [];
-  for (const item of session.items) {
-    const read = readSets(tradeFor(person), item, form);
-    if ('error' in read) return refuse(read.error);
-    sets.push(...read.sets);
-  }
-  const outcome: SessionOutcome = {
-    logId,
-    onDate: session.onDate,
-    sets,
-    effort,
-    painScore,
-    painRegion: painRegion ?? null,
-  };
-  const proposals = await proposalsFor(person, athlete, outcome);
-  const common = { practiceId: person.practiceId, athleteId: athlete.id };
-  const ends = judgePain(painScore, painRegion) === 'end' || sets.some((set) => set.faultId === 'pain');
-  // Ladders whose proposal is to hold name the qualities the flag holds.
-  const heldBy = [
-    ...new Set(
-      proposals
-        .filter((each) => each.kind === 'hold_quality')
-        .map((each) => tradeFor(person).ladder(each.ladderId).quality),
+    id: logId,
+    sessionId,
+    effort: figure('effort'),
+    painScore: figure('painScore'),
+    painRegion: form.get('painRegion') || null,
+    note: form.get('note') ?? '',
+    sets: items.flatMap((item) =>
+      form.has(`skip.${item.rungId}`)
+        ? []
+        : item.planned.map(({ key, setNo, side }) => {
+            const lost = form.has(`lost.${key}`);
+            return {
+              rungId: item.rungId,
+              setNo,
+              side,
+              done: lost ? (figure(`at.${key}`) ?? -1) : item.amount,
+              faultId: lost ? form.get(`fault.${key}`) || null : null,
+            };
+          }),
     ),
-  ];
-  await keepLog(
-    {
-      id: logId,
-      ...common,
-      sessionId: session.id,
-      onDate: session.onDate,
-      effort,
-      painScore,
-      painRegion: painRegion ?? null,
-      note,
-      staffId: person.staffId,
-    },
-    sets.map((set) => ({ ...set, logId })),
-    proposals.map((each) => ({
-      id: newId(),
-      ...common,
-      logId,
-      ladderId: each.ladderId,
-      kind: each.kind,
-      before: { ...each.from },
-      after: { ...each.to },
-      owns: each.owns,
-      reason: each.reason,
-    })),
-    ends
-      ? {
-          id: newId(),
-          ...common,
-          kind: 'pain',
-          qualities: heldBy,
-          text: `Pain ${painScore} of 10${painRegion ? ` (${painRegion})` : ''} after the session of ${session.onDate}.`,
-        }
-      : undefined,
-  );
-  if (ends) await layOutWeeks(person, await pictureOf(person, athlete));
-  return back;
+  };
 }
 
-export default function LogView({ loaderData, actionData }: Route.ComponentProps) {
-  const { items, onDate, today, logId, athleteId, weekStart } = loaderData;
-  const busy = useNavigation().state !== 'idle';
+/** What is wrong with a log before it is sent; empty when it may go. */
+function problemsOf(sent: unknown, { items }: LogData): Issue[] {
+  const read = logSchema.safeParse(sent);
+  if (!read.success)
+    return read.error.issues.map((found) =>
+      found.path[0] === 'sets'
+        ? issue('log.lost_at')
+        : issue(/^[a-z]+\.[a-z_]+$/.test(found.message) ? found.message : 'input.invalid'),
+    );
+  return read.data.sets.flatMap((set) => {
+    const item = items.find((laidOut) => laidOut.rungId === set.rungId);
+    return item && set.done > item.amount
+      ? [issue('log.beyond', { name: item.name, set: set.setNo, most: item.amount })]
+      : [];
+  });
+}
+
+const formId = 'log';
+
+export default function LogView({ loaderData }: Route.ComponentProps) {
+  const { items, onDate, athleteId, weekStart, ahead, pain: painSettings } = loaderData;
+  const outbox = useOutbox();
+  const navigate = useNavigate();
+  const form = useRef<HTMLFormElement>(null);
   const [pain, setPain] = useState(0);
   const [counts, setCounts] = useState<Readonly<Record<string, number>>>({});
+  const [busy, setBusy] = useState(false);
+  const [issues, setIssues] = useState<readonly Issue[]>([]);
+  /** The log somebody else kept meanwhile. */
+  const [other, setOther] = useState<Issue | undefined>();
+  const [kept, setKept] = useState(false);
   const exceptions = Object.values(counts).reduce((sum, n) => sum + n, 0);
-  const ahead = onDate > today;
+  const week = `/athletes/${athleteId}/coach?week=${weekStart}`;
+
+  const send = async (mergeWith: string | null) => {
+    if (!form.current) return;
+    const log = readLog(new FormData(form.current), loaderData);
+    const wrong = problemsOf(log, loaderData);
+    setIssues(wrong);
+    if (wrong.length > 0) return;
+    setBusy(true);
+    const delivery = await outbox.deliver({ op: 'log', log: { ...(log as LogInput), mergeWith } });
+    setBusy(false);
+    if (delivery.what === 'sent') return void navigate(week);
+    if (delivery.what === 'waiting') return setKept(true);
+    // It is answered here; nothing of it waits any more, and what was entered stays in the form.
+    await outbox.drop(delivery.n);
+    const standing = delivery.issues.find((found) => found.code === 'log.other');
+    setOther(standing);
+    setIssues(standing ? [] : delivery.issues);
+  };
+  const save = (event: FormEvent) => {
+    event.preventDefault();
+    void send(null);
+  };
   return (
-    <Form method="post" className="max-w-3xl">
-      <input type="hidden" name="logId" value={logId} />
+    <form id={formId} ref={form} onSubmit={save} className="max-w-3xl" noValidate>
+      <UnsavedGuard formId={formId} />
       <h2 className="text-3xl">What was done, {weekdayText(onDate)}</h2>
       <p className="mt-1 text-quiet">Every set counts as done as planned, unless you mark it lost.</p>
       <ol className="rule-list mt-4 border-y border-mortar">
@@ -241,8 +145,8 @@ export default function LogView({ loaderData, actionData }: Route.ComponentProps
             </select>
           </label>
         ) : null}
-        {judgePain(pain, undefined) !== 'go_on' ? (
-          <Notice word={painVerdictText[judgePain(pain, undefined)]} className="mt-3">
+        {judgePain(pain, undefined, painSettings) !== 'go_on' ? (
+          <Notice word={painVerdictText[judgePain(pain, undefined, painSettings)]} className="mt-3">
             The proposals for next time follow this.
           </Notice>
         ) : null}
@@ -252,20 +156,33 @@ export default function LogView({ loaderData, actionData }: Route.ComponentProps
         <input name="note" className="field-input" maxLength={1000} />
       </label>
       <div className="sticky bottom-0 z-10 mt-6 border-t border-ink bg-paper py-3 max-md:bottom-14">
-        <FormError>
-          {ahead ? 'This session lies ahead; it can be logged on its day.' : actionData?.error}
-        </FormError>
+        <FormError>{issuesText([...ahead, ...issues]) || null}</FormError>
+        {other ? (
+          <Notice word="Logged meanwhile" className="mb-3">
+            <p>{issueText(other)}</p>
+            <p className="mt-2">
+              <Button type="button" disabled={busy} onClick={() => void send(String(other.values.logId))}>
+                Put the two together
+              </Button>
+            </p>
+          </Notice>
+        ) : null}
+        {kept ? (
+          <p role="status" className="mb-3 border-l-4 border-ink bg-chalk px-4 py-2.5">
+            The log is kept on this device and sent when the server answers.
+          </p>
+        ) : null}
         <p className="flex flex-wrap gap-3">
-          <Button look="next" disabled={busy || ahead}>
+          <Button look="next" disabled={busy || kept || ahead.length > 0}>
             {exceptions === 0
               ? 'Save, all as planned'
               : `Save with ${exceptions} ${exceptions === 1 ? 'exception' : 'exceptions'}`}
           </Button>
-          <ButtonLink look="quiet" to={`/athletes/${athleteId}/coach?week=${weekStart}`}>
+          <ButtonLink look="quiet" to={week}>
             Leave without logging
           </ButtonLink>
         </p>
       </div>
-    </Form>
+    </form>
   );
 }

@@ -1,38 +1,15 @@
 import { Link } from 'react-router';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
-import { practiceSessions } from '~/db/queries/coach';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
+import { pageTitle } from '~/app/lib/title';
+import { addDays } from '~/core/body/dates';
+import { principalIn } from '~/server/principal/middleware.server';
+import { sessionsView } from '~/server/views/coach';
 import type { Route } from './+types/sessions';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Sessions · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Sessions');
 
-export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const today = todayIn(person.timeZone);
-  const asked = new URL(request.url).searchParams.get('week');
-  const weekStart = weekStartOf(asked && isIsoDay(asked) ? asked : today, person.firstWeekday);
-  const sessions = await practiceSessions(person.practiceId, weekStart, addDays(weekStart, 6));
-  return {
-    today,
-    weekStart,
-    days: Array.from({ length: 7 }, (_, i) => addDays(weekStart, i)).map((day) => ({
-      day,
-      sessions: sessions
-        .filter((each) => each.onDate === day)
-        .map((each) => ({
-          id: each.id,
-          athleteId: each.athleteId,
-          name: `${each.givenName} ${each.familyName}`,
-          minutes: each.minutes,
-          exercises: each.exercises,
-          effort: each.effort,
-          logged: each.logId !== null,
-        })),
-    })),
-  };
-}
+export const loader = ({ request, context }: Route.LoaderArgs) =>
+  sessionsView(principalIn(context), new URL(request.url).searchParams);
 
 export default function Sessions({ loaderData }: Route.ComponentProps) {
   const { days, today, weekStart } = loaderData;
@@ -65,27 +42,29 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
             </h2>
             {sessions.length === 0 ? <p className="py-2 text-quiet">None.</p> : null}
             <ul className="grid gap-x-10 sm:grid-cols-2 xl:grid-cols-3">
-              {sessions.map((each) => (
+              {sessions.map((session) => (
                 <li
-                  key={each.id}
+                  key={session.id}
                   className="flex min-h-11 items-center justify-between gap-3 border-b border-mortar py-1"
                 >
                   <Link
                     to={
-                      each.logged
-                        ? `/athletes/${each.athleteId}/coach?week=${weekStart}`
-                        : `/athletes/${each.athleteId}/coach/${each.id}/log`
+                      session.logged
+                        ? `/athletes/${session.athleteId}/coach?week=${weekStart}`
+                        : `/athletes/${session.athleteId}/coach/${session.id}/log`
                     }
                     className="no-underline hover:underline"
                   >
-                    {each.name}
+                    {session.name}
                   </Link>
                   <span className="figures whitespace-nowrap text-[0.94rem] text-quiet">
-                    {each.logged
-                      ? `■ effort ${each.effort}`
-                      : day < today
-                        ? '□ not logged'
-                        : `${each.exercises} exercises, ${each.minutes} min`}
+                    {session.logged
+                      ? `■ effort ${session.effort}`
+                      : session.calledOff
+                        ? '▨ called off'
+                        : day < today
+                          ? '□ not logged'
+                          : `${session.exercises} exercises, ${session.minutes} min`}
                   </span>
                 </li>
               ))}

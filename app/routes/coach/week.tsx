@@ -1,117 +1,40 @@
-import { data, Form, Link, redirect, useNavigation, useSearchParams } from 'react-router';
+import { Form, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
-import { SessionItems } from '~/app/components/session-items';
 import { weekdayText, weekText } from '~/app/lib/format';
-import { addDays, isIsoDay, weekStartOf } from '~/core/body/dates';
-import { quality, school } from '~/core/catalogue';
-import type { Trade } from '~/core/catalogue/trade';
-import { disclaimer } from '~/core/clear/signs';
-import { amountText } from '~/core/coach/prescription';
-import { phaseAims, phaseNames } from '~/core/plan/calendar';
-import { decideProposals, ladderStates, openProposals, sessionsBetween } from '~/db/queries/coach';
-import { newestSeason } from '~/db/queries/plan';
-import { heldQualities, layOutWeeks, makeWeek, schoolOf, toPlanWeek } from '~/server/plan.server';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { sessionView } from '~/server/views/session.server';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import { refusal } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
+import { SessionItems } from '~/app/routes/coach/session-items';
+import { barsText, issuesText, issueText } from '~/app/words/issue-text';
+import { addDays } from '~/core/body/dates';
+import type { Issue } from '~/core/result';
+import { layOut } from '~/server/commands/lay-out';
+import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
+import { weekView } from '~/server/views/coach';
+import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
 
-/** "3 x 20 s, Full plank" of a ladder state. */
-const stateText = (trade: Trade, state: { rungId: string; sets: number; amount: number }) =>
-  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}`;
+export const meta = athleteTitle('Coach');
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const trade = tradeFor(person);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const picture = await pictureOf(person, athlete);
-  const asked = new URL(request.url).searchParams.get('week');
-  const thisWeek = weekStartOf(picture.today, person.firstWeekday);
-  const weekStart = asked && isIsoDay(asked) ? weekStartOf(asked, person.firstWeekday) : thisWeek;
-  const [sessions, proposals, newest, states, held] = await Promise.all([
-    sessionsBetween(person.practiceId, athlete.id, weekStart, addDays(weekStart, 6)),
-    openProposals(person.practiceId, athlete.id),
-    newestSeason(person.practiceId, athlete.id),
-    ladderStates(person.practiceId, athlete.id),
-    heldQualities(person, athlete.id),
-  ]);
-  const week = newest?.weeks.find((each) => each.startsOn === weekStart);
-  // Why something wanted is not on the card: composed again in memory, nothing is written.
-  const leftOut =
-    week && picture.clearance.allows !== 'nothing'
-      ? makeWeek(person, picture, toPlanWeek(week), states, held, { day: weekStart, done: [] }).leftOut
-      : [];
-  return {
-    athleteId: athlete.id,
-    today: picture.today,
-    weekStart,
-    thisWeek,
-    blocked: blockOf(picture.clearance),
-    planned: newest !== undefined,
-    week: week
-      ? {
-          phase: phaseNames[week.phase],
-          aim: phaseAims[week.phase],
-          kind: week.kind,
-          retest: week.retest,
-          minutes: week.minutes,
-        }
-      : undefined,
-    school: school(schoolOf(person, athlete)).name,
-    sessions: sessions.map((session) => sessionView(trade, session)),
-    leftOut,
-    proposals: proposals.map((each) => ({
-      id: each.id,
-      ladder: trade.ladder(each.ladderId).name,
-      quality:
-        trade.ladder(each.ladderId).quality === 'neck_control'
-          ? 'Neck control'
-          : quality(trade.ladder(each.ladderId).quality as Parameters<typeof quality>[0]).name,
-      kind: each.kind,
-      from: stateText(trade, each.before),
-      to: stateText(trade, each.after),
-      reason: each.reason,
-    })),
-    disclaimer,
-  };
+  const asking = { params, context };
+  const [subject, standing] = await Promise.all([subjectIn(asking), standingIn(asking)]);
+  return weekView(principalIn(context), subject, standing, new URL(request.url).searchParams);
 }
 
+/** Lays out this week and the next; proposals are decided at an address of their own. */
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const form = await request.formData();
-  const intent = String(form.get('intent'));
-  if (intent === 'decide') {
-    const ids = form.getAll('proposal').map(String).filter(isUuid);
-    const accepted = form
-      .getAll('accept')
-      .map(String)
-      .filter((id) => ids.includes(id));
-    await decideProposals(
-      person.practiceId,
-      athlete.id,
-      accepted,
-      ids.filter((id) => !accepted.includes(id)),
-      person.staffId,
-    );
-  } else if (intent !== 'lay-out') {
-    return data({ error: 'This could not be read. Open the page again.' }, { status: 400 });
-  }
-  const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing')
-    return data({ error: `Not cleared: ${picture.clearance.liftedBy}` }, { status: 409 });
-  await layOutWeeks(person, picture);
-  const week = new URL(request.url).searchParams.get('week');
-  return redirect(`/athletes/${athlete.id}/coach${week && isIsoDay(week) ? `?week=${week}` : ''}`);
+  const principal = principalIn(context);
+  const made = await layOut(principal, { athleteId: params.athleteId });
+  if (!made.ok) return refusal(made.issues);
+  const week = weekAsked(principal, new URL(request.url).searchParams);
+  return redirect(`/athletes/${params.athleteId}/coach?week=${week}`);
 }
 
 export default function WeekView({ loaderData, actionData }: Route.ComponentProps) {
   const { athleteId, blocked, planned, week, sessions, weekStart, thisWeek, today, proposals, leftOut } =
     loaderData;
-  const [params] = useSearchParams();
   const busy = useNavigation().state !== 'idle';
   if (blocked) return <Blocked title="Not to be trained" {...blocked} athleteId={athleteId} />;
   if (!planned) {
@@ -126,13 +49,18 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       </Empty>
     );
   }
-  const open = sessions.filter((each) => !each.log);
+  const open = sessions.filter((session) => !session.log && !session.calledOff);
   const nextSession =
-    proposals.length > 0 ? undefined : (open.find((each) => each.onDate >= today) ?? open[0]);
+    proposals.length > 0 ? undefined : (open.find((session) => session.onDate >= today) ?? open[0]);
   return (
     <>
       {proposals.length > 0 ? (
-        <Proposals proposals={proposals} busy={busy} query={params.toString()} />
+        <Proposals
+          proposals={proposals}
+          athleteId={athleteId}
+          week={weekStart}
+          mayDecide={loaderData.mayDecide}
+        />
       ) : null}
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
@@ -162,7 +90,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
           </Link>
         </nav>
       </div>
-      <FormError>{actionData?.error}</FormError>
+      <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
       {sessions.length === 0 ? (
         <div className="mt-6">
           <Empty title="Nothing laid out">
@@ -173,9 +101,12 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                   ? 'Nothing was planned in this week.'
                   : 'This week has no sessions yet.'}
             </p>
-            {week && week.kind !== 'black' && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
+            {week &&
+            week.kind !== 'black' &&
+            weekStart >= thisWeek &&
+            weekStart <= addDays(thisWeek, 7) &&
+            loaderData.mayLayOut ? (
               <Form method="post" className="mt-4">
-                <input type="hidden" name="intent" value="lay-out" />
                 <Button look="next" disabled={busy}>
                   Lay out the sessions
                 </Button>
@@ -193,6 +124,13 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
               Calendar file
             </a>
           </p>
+          {loaderData.mayLayOut && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
+            <Form method="post" action={`?week=${weekStart}`}>
+              <Button look="quiet" disabled={busy}>
+                Lay out what is not begun again
+              </Button>
+            </Form>
+          ) : null}
           <div className="mt-4 space-y-10">
             {sessions.map((session) => (
               <section key={session.id} aria-labelledby={session.id}>
@@ -208,6 +146,8 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                       ■ logged, effort {session.log.effort} of 10
                       {session.log.painScore > 0 ? `, pain ${session.log.painScore}` : ''}
                     </p>
+                  ) : session.calledOff ? (
+                    <p className="font-bold">▨ Called off</p>
                   ) : (
                     <ButtonLink
                       look={session === nextSession ? 'next' : 'plain'}
@@ -217,7 +157,30 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                     </ButtonLink>
                   )}
                 </header>
+                {session.changes.length > 0 ? (
+                  <details className="mt-2 border-l-4 border-ink pl-3" open={session.calledOff}>
+                    <summary className="cursor-pointer py-1.5 font-bold">
+                      Changed since it was laid out
+                    </summary>
+                    <ul>
+                      {session.changes.map(({ at, what }) => (
+                        <li key={`${at} ${what.code} ${what.values.name ?? ''}`}>{issueText(what)}</li>
+                      ))}
+                    </ul>
+                  </details>
+                ) : null}
                 <SessionItems items={session.items} />
+                {session.withheld.length > 0 ? (
+                  <ul className="hatched mt-2 border border-ink px-3 py-2 text-mortar">
+                    {session.withheld.map((item) => (
+                      <li key={item.id}>
+                        <span className="bg-paper px-1 text-ink">
+                          <strong>{item.name}, withheld:</strong> {barsText(item.bars)}
+                        </span>
+                      </li>
+                    ))}
+                  </ul>
+                ) : null}
               </section>
             ))}
           </div>
@@ -229,8 +192,8 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
             Not on the card, and why
           </h3>
           <ul className="mt-1">
-            {leftOut.map((each) => (
-              <li key={each}>{each}</li>
+            {[...new Set(leftOut.map(issueText))].map((why) => (
+              <li key={why}>{why}</li>
             ))}
           </ul>
         </section>
@@ -250,51 +213,60 @@ const kindWords: Readonly<Record<string, string>> = {
   hold_quality: 'Hold',
 };
 
-function Proposals({
-  proposals,
-  busy,
-  query,
-}: {
-  proposals: Route.ComponentProps['loaderData']['proposals'];
-  busy: boolean;
-  query: string;
-}) {
+interface ProposalsProps {
+  readonly proposals: Route.ComponentProps['loaderData']['proposals'];
+  readonly athleteId: string;
+  readonly week: string;
+  readonly mayDecide: boolean;
+}
+
+function Proposals({ proposals, athleteId, week, mayDecide }: ProposalsProps) {
+  const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
+  const issues = fetcher.data?.issues ?? [];
   return (
-    <Form method="post" action={query ? `?${query}` : undefined} className="mb-12">
-      <input type="hidden" name="intent" value="decide" />
+    <fetcher.Form method="post" action={`/athletes/${athleteId}/proposals?week=${week}`} className="mb-12">
       <h2 className="text-3xl">For next time</h2>
       <p className="text-quiet">
         From the last log. Untick what you do not want; the next card follows what you accept.
       </p>
       <ul className="rule-list mt-3 border-y border-mortar">
-        {proposals.map((each) => (
-          <li key={each.id} className="py-2.5">
-            <input type="hidden" name="proposal" value={each.id} />
+        {proposals.map((proposal) => (
+          <li key={proposal.id} className="py-2.5">
+            <input type="hidden" name="proposal" value={proposal.id} />
             <label className="grid min-h-11 cursor-pointer grid-cols-[1.75rem_1fr] gap-x-3 sm:grid-cols-[1.75rem_8.5rem_1fr]">
               <input
                 type="checkbox"
                 name="accept"
-                value={each.id}
-                defaultChecked
-                className="mt-0.5 size-6 accent-[#26242e]"
+                value={proposal.id}
+                defaultChecked={proposal.bars.length === 0}
+                disabled={!mayDecide}
+                className="mt-0.5 size-6 accent-ink"
               />
-              <span className="head text-xl">{kindWords[each.kind]}</span>
+              <span className="head text-xl">{kindWords[proposal.kind]}</span>
               <span className="max-sm:col-start-2">
                 <span className="block">
-                  <strong>{each.quality}:</strong>{' '}
-                  {each.from === each.to ? each.to : `${each.from} → ${each.to}`}
+                  <strong>{proposal.quality}:</strong>{' '}
+                  {proposal.from === proposal.to ? proposal.to : `${proposal.from} → ${proposal.to}`}
                 </span>
-                <span className="block text-[0.96rem] text-quiet">{each.reason}</span>
+                <span className="block text-[0.96rem] text-quiet">{proposal.reason}</span>
+                {proposal.bars.length > 0 ? (
+                  <span className="block font-bold">▲ Not now: {barsText(proposal.bars)}.</span>
+                ) : null}
               </span>
             </label>
           </li>
         ))}
       </ul>
-      <p className="mt-4">
-        <Button look="next" disabled={busy}>
-          Decide these {proposals.length}
-        </Button>
-      </p>
-    </Form>
+      <FormError>{issues.length > 0 ? issuesText(issues) : null}</FormError>
+      {mayDecide ? (
+        <p className="mt-4">
+          <Button look="next" disabled={fetcher.state !== 'idle'}>
+            Decide these {proposals.length}
+          </Button>
+        </p>
+      ) : (
+        <p className="mt-4 text-quiet">A coach or the owner decides.</p>
+      )}
+    </fetcher.Form>
   );
 }

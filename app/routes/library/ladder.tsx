@@ -1,35 +1,37 @@
 import { data, Link, redirect, useNavigation, useSearchParams } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
-import { EditHistory, LadderHand, RungHand } from '~/app/components/library/own-hand';
-import { RungLine } from '~/app/components/library/rung-line';
-import { RungPanel } from '~/app/components/library/rung-panel';
 import { Disclaimer } from '~/app/components/notice';
+import { requireMay, statusOf } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { EditHistory, LadderHand, RungHand } from '~/app/routes/library/own-hand';
+import { RungLine } from '~/app/routes/library/rung-line';
+import { RungPanel } from '~/app/routes/library/rung-panel';
+import { issuesText } from '~/app/words/issue-text';
 import { quality, school } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { disclaimer } from '~/core/clear/signs';
 import { whyOut } from '~/core/coach/find-rungs';
-import { newId } from '~/db/queries/coach';
-import { historyOf, keepEdit } from '~/server/catalogue.server';
-import { who } from '~/server/principal/principal.server';
-import { editsOf, tradeFor } from '~/server/principal/trade.server';
-import { bodyChoices, chosenBody } from '~/server/views/body.server';
-import { readEdit } from '~/server/views/catalogue-form.server';
-import { followers, rungChoices, rungState, searchOf } from '~/server/views/library.server';
-import { rungView, shownRow } from '~/server/views/rung.server';
-import { isUuid, notFound } from '~/server/views/standing.server';
+import { newId } from '~/db/queries/practice';
+import { editCatalogue } from '~/server/commands/edit-catalogue';
+import { can } from '~/server/principal/can';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { bodyChoices, chosenBody } from '~/server/views/body';
+import { historyOf } from '~/server/views/catalogue';
+import { followers, rungChoices, rungState, searchOf } from '~/server/views/library';
+import { rungView, shownRow } from '~/server/views/rung';
 import type { Route } from './+types/ladder';
+import { readEdit } from './edit-form.server';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.ladder.name ?? 'Ladder'} · Zest Pillar` },
-];
+export const meta: Route.MetaFunction = ({ loaderData }) =>
+  pageTitle(loaderData?.ladder.name ?? 'Ladder', 'Library');
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const trade = tradeFor(person);
+  const principal = principalIn(context);
+  const { trade, catalogue } = principal;
   const ladder = trade.ladders.find((each) => each.id === params.ladderId);
   if (!ladder) throw notFound('This ladder');
   const query = new URL(request.url).searchParams;
-  const [chosen, choices] = await Promise.all([chosenBody(person, query), bodyChoices(person)]);
+  const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
   const search = { ...searchOf(query, chosen), text: undefined };
   const table = leverTable(ladder, chosen.body, chosen.known, chosen.under16);
   const standing = chosen.athlete?.states.find((each) => each.ladderId === ladder.id)?.rungId;
@@ -37,8 +39,8 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const openId = inLadder(query.get('rung')) ?? inLadder(standing) ?? ladder.rungs[0]?.id ?? '';
   const besideId = query.get('with');
   const beside = besideId && trade.hasRung(besideId) && besideId !== openId ? besideId : undefined;
-  const history = await historyOf(person, trade, [ladder.id, ...ladder.rungs.map((each) => each.id)]);
-  const schoolId = search.school ?? chosen.athlete?.schoolId ?? person.schoolId;
+  const history = await historyOf(principal, [ladder.id, ...ladder.rungs.map((each) => each.id)]);
+  const schoolId = search.school ?? chosen.athlete?.schoolId ?? principal.schoolId;
   const view = (id: string) => {
     const its = trade.ladderOf(id);
     const rows = its.id === ladder.id ? table : leverTable(its, chosen.body, chosen.known, chosen.under16);
@@ -65,8 +67,8 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       breath: ladder.breath,
       do: ladder.do,
       avoid: ladder.avoid,
-      changed: editsOf(person).ladders[ladder.id] !== undefined,
-      hidden: editsOf(person).ladders[ladder.id]?.hidden ?? false,
+      changed: catalogue.edits.ladders[ladder.id] !== undefined,
+      hidden: catalogue.edits.ladders[ladder.id]?.hidden ?? false,
     },
     most: Math.max(1, ...table.map((row) => row.nm ?? 0)),
     rungs: ladder.rungs.map((each, i) => ({
@@ -88,8 +90,8 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     form: chosen.form,
     problems: chosen.problems,
     choices,
-    mayEdit: person.role !== 'assistant',
-    edit: { editId: newId(), revision: person.catalogue.revision },
+    mayEdit: can(principal, 'catalogue.edit'),
+    edit: { editId: newId(), revision: catalogue.revision },
     history,
     all: rungChoices(trade),
     disclaimer,
@@ -97,21 +99,23 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
 }
 
 export async function action({ request, context, params }: Route.ActionArgs) {
-  const person = who(context);
-  if (person.role === 'assistant')
-    throw data({ message: 'The library is changed by the owner or a coach.' }, { status: 403 });
-  const trade = tradeFor(person);
+  const principal = principalIn(context);
+  requireMay(principal, 'catalogue.edit');
   const form = await request.formData();
   const editId = String(form.get('editId'));
   const entryId = String(form.get('entryId'));
   const refuse = (errors: Readonly<Record<string, string>>, status = 400) =>
     data({ errors, failed: entryId }, { status });
-  if (!isUuid(editId)) return refuse({ form: 'This could not be read. Open the page again.' });
   const newRungId = `own_${editId.replaceAll('-', '_')}`;
-  const read = readEdit(form, trade, newRungId);
+  const read = readEdit(form, principal.trade, newRungId);
   if (!read.ok) return refuse(read.errors);
-  const kept = await keepEdit(person, editId, Number(form.get('revision')), read);
-  if (!kept.ok) return refuse({ form: kept.why }, 409);
+  const kept = await editCatalogue(principal, {
+    id: editId,
+    revision: Number(form.get('revision')),
+    reason: read.reason,
+    edit: read.edit,
+  });
+  if (!kept.ok) return refuse({ form: issuesText(kept.issues) }, statusOf(kept.issues));
   const query = new URL(request.url).searchParams;
   query.set('rung', read.edit.op === 'add' ? newRungId : entryId);
   if (read.edit.kind === 'ladder') query.delete('rung');

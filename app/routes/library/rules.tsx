@@ -1,9 +1,11 @@
 import { Link } from 'react-router';
+import { pageTitle } from '~/app/lib/title';
+import { barText } from '~/app/words/issue-text';
 import { disputes, ladderOf, ladders, rulesOfTheTrade, rung, schools } from '~/core/catalogue';
-import { schoolBar } from '~/core/coach/choose-rung';
+import { schoolBar } from '~/core/clear/rung-bars';
 import type { Route } from './+types/rules';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Schools and rules · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Schools and rules');
 
 export function loader() {
   const name = (id: string) => schools.find((each) => each.id === id)?.name ?? id;
@@ -13,8 +15,8 @@ export function loader() {
       ...school,
       leavesOut: ladders.flatMap((ladder) =>
         ladder.rungs.flatMap((each) => {
-          const why = schoolBar(ladder, each, school.id);
-          return why ? [{ id: each.id, name: each.name, ladderId: ladder.id, why }] : [];
+          const [bar] = schoolBar(ladder, each, school.id);
+          return bar ? [{ id: each.id, name: each.name, ladderId: ladder.id, bar }] : [];
         }),
       ),
     })),
@@ -65,7 +67,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                       {school.leavesOut.map((each) => (
                         <li key={each.id}>
                           <Link to={`/library/${each.ladderId}?rung=${each.id}&school=any`}>{each.name}</Link>
-                          <span className="text-quiet">: {each.why}</span>
+                          <span className="text-quiet">: {barText(each.bar)}</span>
                         </li>
                       ))}
                     </ul>

@@ -2,18 +2,21 @@ import { data, Form, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
-import { EditHistory } from '~/app/components/library/own-hand';
-import { ErrorField, TargetRows } from '~/app/components/library/target-rows';
+import { requireMay, statusOf } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { EditHistory } from '~/app/routes/library/own-hand';
+import { ErrorField, TargetRows } from '~/app/routes/library/target-rows';
+import { issuesText } from '~/app/words/issue-text';
 import { quality, screenTest, sportNames } from '~/core/catalogue';
-import { newId } from '~/db/queries/coach';
-import { historyOf, keepEdit } from '~/server/catalogue.server';
-import { who } from '~/server/principal/principal.server';
-import { editsOf, tradeFor } from '~/server/principal/trade.server';
-import { readEdit } from '~/server/views/catalogue-form.server';
-import { isUuid } from '~/server/views/standing.server';
+import { newId } from '~/db/queries/practice';
+import { editCatalogue } from '~/server/commands/edit-catalogue';
+import { can } from '~/server/principal/can';
+import { principalIn } from '~/server/principal/middleware.server';
+import { historyOf } from '~/server/views/catalogue';
 import type { Route } from './+types/tests';
+import { readEdit } from './edit-form.server';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Tests · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Tests');
 
 const stages = [
   'Breath and brace',
@@ -30,12 +33,11 @@ const sourceWords = {
 } as const;
 
 export async function loader({ context }: Route.LoaderArgs) {
-  const person = who(context);
-  const trade = tradeFor(person);
-  const edits = editsOf(person).tests;
+  const principal = principalIn(context);
+  const { trade, catalogue } = principal;
+  const edits = catalogue.edits.tests;
   const history = await historyOf(
-    person,
-    trade,
+    principal,
     trade.tests.map((test) => test.id),
   );
   return {
@@ -92,26 +94,30 @@ export async function loader({ context }: Route.LoaderArgs) {
         }),
     })),
     sports: sportNames,
-    mayEdit: person.role !== 'assistant',
-    edit: { editId: newId(), revision: person.catalogue.revision },
+    mayEdit: can(principal, 'catalogue.edit'),
+    edit: { editId: newId(), revision: catalogue.revision },
     history,
   };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = who(context);
-  if (person.role === 'assistant')
-    throw data({ message: 'The library is changed by the owner or a coach.' }, { status: 403 });
+  const principal = principalIn(context);
+  requireMay(principal, 'catalogue.edit');
   const form = await request.formData();
-  const editId = String(form.get('editId'));
   const failed = String(form.get('entryId'));
   const refuse = (errors: Readonly<Record<string, string>>, status = 400) =>
     data({ errors, failed }, { status });
-  if (!isUuid(editId)) return refuse({ form: 'This could not be read. Open the page again.' });
-  const read = readEdit(form, tradeFor(person), '');
+  const read = readEdit(form, principal.trade, '');
   if (!read.ok) return refuse(read.errors);
-  const kept = await keepEdit(person, editId, Number(form.get('revision')), read);
-  return kept.ok ? redirect(`/library/tests#${failed}`) : refuse({ form: kept.why }, 409);
+  const kept = await editCatalogue(principal, {
+    id: form.get('editId'),
+    revision: Number(form.get('revision')),
+    reason: read.reason,
+    edit: read.edit,
+  });
+  return kept.ok
+    ? redirect(`/library/tests#${failed}`)
+    : refuse({ form: issuesText(kept.issues) }, statusOf(kept.issues));
 }
 
 export default function Tests({ loaderData, actionData }: Route.ComponentProps) {

@@ -1,24 +1,24 @@
 import { Form, Link, useSearchParams, useSubmit } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
-import { WallLadder } from '~/app/components/library/wall-ladder';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { archetypeNames } from '~/app/lib/archetypes';
+import { pageTitle } from '~/app/lib/title';
+import { WallLadder } from '~/app/routes/library/wall-ladder';
 import { cautions, equipment, qualities, schools } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { bodyChoices, chosenBody } from '~/server/views/body.server';
-import { ladderWall, searchOf } from '~/server/views/library.server';
+import { principalIn } from '~/server/principal/middleware.server';
+import { bodyChoices, chosenBody } from '~/server/views/body';
+import { ladderWall, searchOf } from '~/server/views/library';
 import type { Route } from './+types/wall';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Library · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Library');
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = who(context);
+  const principal = principalIn(context);
+  const { trade } = principal;
   const params = new URL(request.url).searchParams;
-  const [chosen, choices] = await Promise.all([chosenBody(person, params), bodyChoices(person)]);
-  const trade = tradeFor(person);
+  const [chosen, choices] = await Promise.all([chosenBody(principal, params), bodyChoices(principal)]);
   const search = searchOf(params, chosen);
   const found = ladderWall(trade, search, chosen);
   const groups = [

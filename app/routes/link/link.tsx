@@ -4,101 +4,19 @@ import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
-import { discipline, disciplineLabel, disciplines, ladder, quality, screenTest } from '~/core/catalogue';
-import { link } from '~/core/link/link';
-import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
-import { lowConfidence } from '~/core/screen/assess/assess';
-import { who } from '~/server/principal/principal.server';
-import { linkSettings, pictureOf, pillarCells, requireAthlete } from '~/server/views/standing.server';
+import { athleteTitle } from '~/app/lib/title';
+import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
+import { linkView } from '~/server/views/link';
 import type { Route } from './+types/link';
 
+export const meta = athleteTitle('Link');
+
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const picture = await pictureOf(person, athlete);
-  const as = new URL(request.url).searchParams.get('as');
-  const other =
-    as && as !== athlete.disciplineId && disciplines.some((each) => each.id === as) ? as : undefined;
-  // What-if: the same results against another sport, beside the present ranking.
-  const linked = other
-    ? link({
-        trade: picture.trade,
-        assessment: picture.assessment,
-        discipline: discipline(other),
-        cautions: picture.clearance.cautions,
-        kit: athlete.kit,
-        settings: linkSettings(person),
-      })
-    : picture.linked;
-  const rankNow = new Map(
-    picture.linked.priorities.map((each, i) => [`${each.quality}|${each.side}`, i + 1]),
-  );
-  const trialDay = new Map(picture.trials.map((trial) => [trial.id, trial]));
+  const asking = { params, context };
+  const [subject, standing] = await Promise.all([subjectIn(asking), standingIn(asking)]);
   return {
-    athleteId: athlete.id,
-    today: picture.today,
-    screened: picture.trials.length > 0,
-    blockedByClear: picture.clearance.allows === 'nothing',
-    sport: disciplineLabel(athlete.disciplineId),
-    other: other ? { id: other, label: disciplineLabel(other) } : undefined,
-    disciplines: disciplines.map((each) => ({ id: each.id, label: disciplineLabel(each.id) })),
-    event: picture.event ? { name: picture.event.name, onDate: picture.event.onDate } : undefined,
-    pillar: pillarCells(linked),
-    exposure: { arithmetic: linked.exposure.arithmetic, source: linked.exposure.source },
-    priorities: linked.priorities.map((each) => ({
-      key: `${each.quality}|${each.side}`,
-      quality: each.quality,
-      side: each.side,
-      name: qualitySideName(each.quality, each.side),
-      sentence: each.sentence,
-      arithmetic: each.arithmetic,
-      verdict: each.verdict,
-      priority: each.priority,
-      confidence: each.confidence < lowConfidence ? 'low' : each.confidence < 0.75 ? 'fair' : 'high',
-      settleBy: each.settleBy ? screenTest(each.settleBy).name : undefined,
-      ladders: each.ladderIds.map((id) => ladder(id).name),
-      rankNow: rankNow.get(`${each.quality}|${each.side}`),
-      parts: each.parts.map(({ result, weight }) => ({
-        key: `${result.testId}|${result.side}`,
-        test: `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side} set up`}`,
-        weight,
-        raw: rawText(result),
-        target: targetText(result.testId, result.target.value),
-        source: result.target.source,
-        note: result.target.note,
-        score: result.score,
-        reliability: result.reliability,
-        onDate: result.onDate,
-        trials: result.trialIds.flatMap((id) => {
-          const trial = trialDay.get(id);
-          return trial
-            ? [
-                {
-                  id,
-                  text: rawText(trial),
-                  faults: trial.faults.map(
-                    (f) => `${f.faultId.replaceAll('_', ' ')}${f.atS === null ? '' : ` at ${f.atS} s`}`,
-                  ),
-                },
-              ]
-            : [];
-        }),
-      })),
-    })),
-    blocked: linked.blocked.map((each) => ({ name: quality(each.quality).name, why: each.why })),
-    ratios: linked.ratios,
-    gaps: linked.gaps.map((each) => ({
-      key: each.testId,
-      name: screenTest(each.testId).name,
-      left: rawText(each.left),
-      right: rawText(each.right),
-      amount: each.amount,
-      unit: each.unit,
-      worse: each.worse,
-      beyondError: each.beyondError,
-    })),
-    patterns: linked.patterns,
-    version: linked.catalogueVersion,
+    ...(await linkView(principalIn(context), subject, standing, new URL(request.url).searchParams)),
+    mayPlan: subject.gate.may('plan').length === 0,
   };
 }
 
@@ -163,6 +81,12 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
           </p>
         </div>
         <div>
+          {loaderData.past ? (
+            <p className="mb-3 border border-ink bg-chalk px-4 py-2">
+              As it was ranked on {dayText(loaderData.past.onDate, today)}, with the figures, targets and body
+              of that day. <Link to="?">Back to the present</Link>
+            </p>
+          ) : null}
           <h2 className="text-3xl">
             {other ? `If the sport were ${other.label}` : 'What holds back, in this sport'}
           </h2>
@@ -263,13 +187,13 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               </ul>
             </details>
           ) : null}
-          {loaderData.blockedByClear ? null : (
+          {loaderData.mayPlan && !loaderData.past ? (
             <p className="mt-6">
               <ButtonLink look={nextStep === 'plan' ? 'next' : 'plain'} to={`/athletes/${athleteId}/plan`}>
                 Plan from these
               </ButtonLink>
             </p>
-          )}
+          ) : null}
           <label className="mt-6 block max-w-md">
             <span className="mb-1 block font-bold">What if the sport were</span>
             <select
@@ -395,6 +319,20 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
         Made from the trials named above with trade data {loaderData.version}.{' '}
         <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
       </p>
+      {loaderData.runs.length > 1 ? (
+        <details className="mt-2">
+          <summary className="cursor-pointer py-2">Earlier rankings</summary>
+          <ul className="flex flex-wrap gap-x-6">
+            {loaderData.runs.map((run) => (
+              <li key={run.id}>
+                <Link to={`?run=${run.id}`} className="inline-block py-2">
+                  {dayText(run.onDate, today)}
+                </Link>
+              </li>
+            ))}
+          </ul>
+        </details>
+      ) : null}
     </>
   );
 }

@@ -1,194 +1,36 @@
-import { data, redirect, useNavigation } from 'react-router';
-import { z } from 'zod';
+import { useNavigation } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError } from '~/app/components/field';
 import { Blocked, Empty } from '~/app/components/notice';
-import { BlackoutForm, EventForm, PlanAgain, Remove } from '~/app/components/season-forms';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText, dayText } from '~/app/lib/format';
-import { readForm } from '~/app/lib/forms';
-import { addDays, daysBetween, isIsoDay } from '~/core/body/dates';
-import { parseDecimal } from '~/core/body/units';
-import { discipline } from '~/core/catalogue';
-import { newId } from '~/db/queries/coach';
-import {
-  addBlackout,
-  addEvent,
-  blackoutsOf,
-  newestSeason,
-  removeBlackout,
-  removeEvent,
-} from '~/db/queries/plan';
-import { planSeason } from '~/server/plan.server';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import { answer } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
+import { planSeason } from '~/server/commands/plan-season';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { planView } from '~/server/views/plan';
 import type { Route } from './+types/plan';
+import { BlackoutForm, EventForm, PlanAgain, Remove } from './season-forms';
 
-const optionalFigure = (what: string, from: number, to: number) =>
-  z
-    .string()
-    .trim()
-    .transform((text, ctx) => {
-      const value = parseDecimal(text);
-      if (value === undefined || value < from || value > to) {
-        ctx.addIssue({
-          code: 'custom',
-          message:
-            value === undefined
-              ? `"${text.slice(0, 30)}" is not a number.`
-              : `${what}: ${from} to ${to} are taken.`,
-        });
-        return z.NEVER;
-      }
-      return value;
-    })
-    .optional();
+export const meta = athleteTitle('Plan');
 
-const day = (what: string) =>
-  z.string({ error: `Enter ${what}.` }).refine(isIsoDay, 'That is not a day of the calendar.');
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  planView(principalIn(context), await standingIn({ params, context }));
 
-const eventSchema = (today: string) =>
-  z.object({
-    id: z.uuid(),
-    name: z
-      .string({ error: 'Name the event.' })
-      .trim()
-      .min(1, 'Name the event.')
-      .max(100, 'At most 100 letters.'),
-    onDate: day('the date')
-      .refine(
-        (text) => !isIsoDay(text) || text >= today,
-        'This day is past; a season is planned towards a day to come.',
-      )
-      .refine((text) => !isIsoDay(text) || daysBetween(today, text) <= 730, 'At most two years ahead.'),
-    priority: z.enum(['A', 'B', 'C']),
-    minutes: optionalFigure('Minutes', 0.1, 2880),
-    perMinute: optionalFigure('Rate', 1, 400),
-  });
-
-const blackoutSchema = (today: string) =>
-  z
-    .object({
-      id: z.uuid(),
-      from: day('the first day'),
-      to: day('the last day'),
-      reason: z.string({ error: 'Say why.' }).trim().min(1, 'Say why.').max(80),
-    })
-    .superRefine((form, ctx) => {
-      if (form.to < form.from)
-        ctx.addIssue({ code: 'custom', path: ['to'], message: 'The last day lies before the first.' });
-      if (form.to < today) ctx.addIssue({ code: 'custom', path: ['to'], message: 'These days are past.' });
-      if (isIsoDay(form.from) && isIsoDay(form.to) && daysBetween(form.from, form.to) > 180)
-        ctx.addIssue({ code: 'custom', path: ['to'], message: 'At most half a year.' });
-    });
-
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, newest, blackouts] = await Promise.all([
-    pictureOf(person, athlete),
-    newestSeason(person.practiceId, athlete.id),
-    blackoutsOf(person.practiceId, athlete.id),
-  ]);
-  const { exposure } = discipline(athlete.disciplineId);
-  return {
-    athleteId: athlete.id,
-    today: picture.today,
-    blocked: blockOf(picture.clearance),
-    screened: picture.trials.length > 0,
-    events: picture.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
-      id,
-      name,
-      onDate,
-      priority,
-      minutes,
-      perMinute,
-    })),
-    blackouts: blackouts
-      .filter((each) => each.toDate >= addDays(picture.today, -7))
-      .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
-    warnings: newest?.season.warnings ?? [],
-    weeks: newest?.weeks ?? [],
-    exposure,
-    ids: { event: newId(), blackout: newId(), season: newId() },
-  };
-}
-
+/** Plans the season again; events and days off have addresses of their own. */
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const today = todayIn(person.timeZone);
   const form = await request.formData();
-  const intent = String(form.get('intent'));
-  const here = redirect(`/athletes/${athlete.id}/plan`);
-  if (intent === 'event') {
-    const read = readForm(form, eventSchema(today));
-    if (!read.ok) return data({ intent: 'event' as const, result: read.reply }, { status: 400 });
-    const { minutes, perMinute, ...event } = read.value;
-    await addEvent({
-      ...event,
-      practiceId: person.practiceId,
-      athleteId: athlete.id,
-      minutes: minutes ?? null,
-      perMinute: perMinute ?? null,
-    });
-    return here;
-  }
-  if (intent === 'blackout') {
-    const read = readForm(form, blackoutSchema(today));
-    if (!read.ok) return data({ intent: 'blackout' as const, result: read.reply }, { status: 400 });
-    await addBlackout({
-      id: read.value.id,
-      practiceId: person.practiceId,
-      athleteId: athlete.id,
-      fromDate: read.value.from,
-      toDate: read.value.to,
-      reason: read.value.reason,
-    });
-    return here;
-  }
-  const target = String(form.get('target'));
-  if (intent === 'remove-event' && isUuid(target)) {
-    await removeEvent(person.practiceId, athlete.id, target);
-    return here;
-  }
-  if (intent === 'remove-blackout' && isUuid(target)) {
-    await removeBlackout(person.practiceId, athlete.id, target);
-    return here;
-  }
-  const seasonId = String(form.get('id'));
-  if (intent !== 'plan' || !isUuid(seasonId))
-    return data(
-      { intent: 'plan' as const, error: 'This could not be read. Open the page again.' },
-      { status: 400 },
-    );
-  const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing')
-    return data(
-      {
-        intent: 'plan' as const,
-        error: `Not cleared: ${picture.clearance.reasons.join(' ')} ${picture.clearance.liftedBy}`,
-      },
-      { status: 409 },
-    );
-  if (picture.trials.length === 0)
-    return data(
-      { intent: 'plan' as const, error: 'Nothing is measured yet: screen first.' },
-      { status: 409 },
-    );
-  if (!picture.event)
-    return data(
-      { intent: 'plan' as const, error: 'No event lies ahead: enter one to plan back from.' },
-      { status: 409 },
-    );
-  await planSeason(person, picture, seasonId);
-  return here;
+  return answer(
+    await planSeason(principalIn(context), { athleteId: params.athleteId, id: form.get('id') }),
+    `/athletes/${params.athleteId}/plan`,
+  );
 }
 
 export default function PlanView({ loaderData, actionData }: Route.ComponentProps) {
-  const { athleteId, blocked, screened, events, weeks, warnings, today, blackouts, ids } = loaderData;
+  const { athleteId, blocked, screened, events, weeks, warnings, today, blackouts, ids, mayPlan } =
+    loaderData;
   const busy = useNavigation().state !== 'idle';
   if (blocked) return <Blocked title="Not to be planned" {...blocked} athleteId={athleteId} />;
   if (!screened) {
@@ -205,7 +47,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
   }
   const ahead = events.filter((event) => event.onDate >= today);
   const main = ahead.find((event) => event.priority === 'A') ?? ahead[0];
-  const planError = actionData?.intent === 'plan' ? actionData.error : undefined;
+  const here = `/athletes/${athleteId}`;
   return (
     <>
       {weeks.length > 0 ? (
@@ -214,7 +56,9 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
             <h2 id="season" className="text-3xl">
               {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
             </h2>
-            <PlanAgain id={ids.season} busy={busy} label="Plan again from today" look="plain" />
+            {mayPlan ? (
+              <PlanAgain id={ids.season} busy={busy} label="Plan again from today" look="plain" />
+            ) : null}
           </div>
           {warnings.map((warning) => (
             <p key={warning} className="mt-1">
@@ -234,7 +78,11 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
                 Back from {main?.name}, {awayText(main?.onDate ?? today, today)}.
               </p>
               <div className="mt-4">
-                <PlanAgain id={ids.season} busy={busy} label="Plan the season" look="next" />
+                {mayPlan ? (
+                  <PlanAgain id={ids.season} busy={busy} label="Plan the season" look="next" />
+                ) : (
+                  <p>A coach or the owner plans it.</p>
+                )}
               </div>
             </>
           ) : (
@@ -242,7 +90,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           )}
         </Empty>
       )}
-      <FormError>{planError}</FormError>
+      <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
       <div className="mt-12 grid gap-x-14 gap-y-10 lg:grid-cols-2">
         <section aria-labelledby="events">
           <h2 id="events" className="border-b-2 border-ink pb-1 text-2xl">
@@ -256,37 +104,39 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
                   {event.minutes ? `, ${event.minutes} min` : ''}
                   {event.perMinute ? ` at ${event.perMinute}/min` : ''}
                 </span>
-                <Remove intent="remove-event" id={event.id} label={`Remove ${event.name}`} />
+                {mayPlan ? (
+                  <Remove action={`${here}/events/${event.id}`} label={`Remove ${event.name}`} />
+                ) : null}
               </li>
             ))}
           </ul>
-          <EventForm
-            key={ids.event}
-            id={ids.event}
-            exposure={loaderData.exposure}
-            result={actionData?.intent === 'event' ? actionData.result : undefined}
-            next={ahead.length === 0}
-          />
+          {mayPlan ? (
+            <EventForm
+              key={ids.event}
+              id={ids.event}
+              exposure={loaderData.exposure}
+              action={`${here}/events`}
+              next={ahead.length === 0}
+            />
+          ) : null}
         </section>
         <section aria-labelledby="blackouts">
           <h2 id="blackouts" className="border-b-2 border-ink pb-1 text-2xl">
             Days without training
           </h2>
           <ul className="rule-list">
-            {blackouts.map((each) => (
-              <li key={each.id} className="flex items-center justify-between gap-3 py-1.5">
+            {blackouts.map((off) => (
+              <li key={off.id} className="flex items-center justify-between gap-3 py-1.5">
                 <span>
-                  {dayText(each.fromDate, today)} to {dayText(each.toDate, today)}, {each.reason}
+                  {dayText(off.fromDate, today)} to {dayText(off.toDate, today)}, {off.reason}
                 </span>
-                <Remove intent="remove-blackout" id={each.id} label={`Remove ${each.reason}`} />
+                {mayPlan ? (
+                  <Remove action={`${here}/days-off/${off.id}`} label={`Remove ${off.reason}`} />
+                ) : null}
               </li>
             ))}
           </ul>
-          <BlackoutForm
-            key={ids.blackout}
-            id={ids.blackout}
-            result={actionData?.intent === 'blackout' ? actionData.result : undefined}
-          />
+          {mayPlan ? <BlackoutForm key={ids.blackout} id={ids.blackout} action={`${here}/days-off`} /> : null}
           {weeks.length > 0 ? (
             <p className="mt-4 text-[0.94rem] text-quiet">
               Changed events or days take effect when you plan again.

@@ -1,42 +1,14 @@
 import { Link } from 'react-router';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText } from '~/app/lib/format';
-import { eventsOfPractice, seasonStrips } from '~/db/queries/plan';
-import { who } from '~/server/principal/principal.server';
-import { roster } from '~/server/views/roster.server';
+import { pageTitle } from '~/app/lib/title';
+import { principalIn } from '~/server/principal/middleware.server';
+import { seasonsView } from '~/server/views/plan';
 import type { Route } from './+types/seasons';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Season · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Season');
 
-export async function loader({ context }: Route.LoaderArgs) {
-  const person = who(context);
-  const [{ today, rows }, strips, events] = await Promise.all([
-    roster(person),
-    seasonStrips(person.practiceId),
-    eventsOfPractice(person.practiceId),
-  ]);
-  const byAthlete = (id: string) =>
-    strips
-      .filter((each) => each.athleteId === id)
-      .map(({ startsOn, phase, kind, retest, minutes }) => ({ startsOn, phase, kind, retest, minutes }));
-  const all = rows.map((row) => ({
-    id: row.id,
-    name: row.name,
-    discipline: row.discipline,
-    event: row.event,
-    weeks: byAthlete(row.id),
-    events: events
-      .filter((event) => event.athleteId === row.id)
-      .map(({ name, onDate, priority }) => ({ name, onDate, priority })),
-  }));
-  return {
-    today,
-    planned: all
-      .filter((row) => row.weeks.length > 0)
-      .sort((a, b) => (a.event?.onDate ?? '9').localeCompare(b.event?.onDate ?? '9')),
-    without: all.filter((row) => row.weeks.length === 0),
-  };
-}
+export const loader = ({ context }: Route.LoaderArgs) => seasonsView(principalIn(context));
 
 export default function Seasons({ loaderData }: Route.ComponentProps) {
   const { planned, without, today } = loaderData;

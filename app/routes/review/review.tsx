@@ -4,75 +4,15 @@ import { Disclaimer, Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
 import { dayText } from '~/app/lib/format';
-import { discipline, quality, screenTest } from '~/core/catalogue';
-import { disclaimer } from '~/core/clear/signs';
-import { link } from '~/core/link/link';
-import { rawText } from '~/core/link/sentence';
-import { review } from '~/core/review/review';
-import { assess } from '~/core/screen/assess/assess';
-import { who } from '~/server/principal/principal.server';
-import { pictureOf, pillarCells, requireAthlete, screenedPerson } from '~/server/views/standing.server';
+import { athleteTitle } from '~/app/lib/title';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { reviewView } from '~/server/views/review';
 import type { Route } from './+types/review';
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const picture = await pictureOf(person, athlete);
-  const screened = screenedPerson(athlete, picture.today, picture.event);
-  const changes = review({
-    trials: picture.trials,
-    person: screened,
-    today: picture.today,
-    trade: picture.trade,
-  });
-  const dates = [...new Set(picture.trials.map((trial) => trial.onDate))].sort();
-  const firstDay = dates[0];
-  const pillarOn = (day: string) => {
-    const assessment = assess({
-      trials: picture.trials.filter((trial) => trial.onDate <= day),
-      person: screened,
-      today: day,
-      trade: picture.trade,
-    });
-    return pillarCells(
-      link({
-        trade: picture.trade,
-        assessment,
-        discipline: discipline(athlete.disciplineId),
-        cautions: picture.clearance.cautions,
-        kit: athlete.kit,
-      }),
-    );
-  };
-  return {
-    athleteId: athlete.id,
-    today: picture.today,
-    blocked: picture.clearance.allows === 'nothing',
-    dates,
-    first: firstDay ? pillarOn(firstDay) : [],
-    latest: pillarCells(picture.linked),
-    changes: changes.map((each) => {
-      const test = screenTest(each.testId);
-      const direct = test.feeds[0]?.quality;
-      const graded = each.latest.value === null || test.kind === 'grade';
-      return {
-        key: `${each.testId}|${each.side}`,
-        quality: direct && direct !== 'neck_control' ? quality(direct).name : 'Neck control',
-        posture: test.posture,
-        needs: test.needs,
-        test: `${test.name}${each.side === 'both' ? '' : `, ${each.side}`}`,
-        first: rawText(each.first),
-        previous: rawText(each.previous),
-        latest: rawText(each.latest),
-        days: [each.first.onDate, each.previous.onDate, each.latest.onDate] as const,
-        difference: graded ? '' : `${each.difference > 0 ? '+' : ''}${Math.round(each.difference * 10) / 10}`,
-        realFrom: graded ? 'a whole grade' : `${Math.round(each.realFrom * 10) / 10} ${test.unit}`,
-        verdict: each.verdict,
-      };
-    }),
-    disclaimer,
-  };
-}
+export const meta = athleteTitle('Review');
+
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  reviewView(principalIn(context), await standingIn({ params, context }));
 
 const verdicts = {
   better: '▲ better',
@@ -82,7 +22,7 @@ const verdicts = {
 } as const;
 
 export default function ReviewView({ loaderData }: Route.ComponentProps) {
-  const { changes, dates, athleteId, first, latest, today, blocked } = loaderData;
+  const { changes, dates, athleteId, first, latest, today, withheld } = loaderData;
   if (changes.length === 0) {
     return (
       <Empty title={dates.length === 0 ? 'Nothing to review' : 'One screen so far'}>
@@ -91,7 +31,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
             ? 'Screen first.'
             : `Screened on ${dates.map((day) => dayText(day, today)).join(', ')}. A retest after four to six weeks shows what is real.`}
         </p>
-        {blocked ? null : (
+        {withheld ? null : (
           <p className="mt-4">
             <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
               {dates.length === 0 ? 'Choose the battery' : 'Screen again'}

@@ -1,165 +1,43 @@
 import { useState } from 'react';
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
-import { z } from 'zod';
-import { OrderList } from '~/app/components/battery/order-list';
-import { Setup } from '~/app/components/battery/setup';
+import { Form, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { Blocked } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
-import { equipment } from '~/core/catalogue';
-import { gateTest } from '~/core/clear/gates';
-import { maximalOverload, splitOverDays } from '~/core/screen/battery/battery';
-import { startingSide } from '~/core/screen/battery/purposes';
+import { type Refusal, refusal } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
+import { OrderList } from '~/app/routes/screen/battery/order-list';
+import { Setup } from '~/app/routes/screen/battery/setup';
+import { barsText, issuesText } from '~/app/words/issue-text';
 import { timelineOf } from '~/core/screen/battery/timeline';
-import { purposes } from '~/core/screen/trial/words';
-import { newId } from '~/db/queries/coach';
-import { addScreening, batteriesOf, removeBattery, saveBattery, screeningsOf } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { batteryFor } from '~/server/views/battery.server';
-import { blockOf, isUuid, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import { openScreening } from '~/server/commands/open-screening';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { batteryView } from '~/server/views/battery';
 import type { Route } from './+types/battery';
+import { restsOf } from './rests.server';
 
-const fullMinutes = 55;
+export const meta = athleteTitle('Screen');
 
-export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const [picture, past, saved] = await Promise.all([
-    pictureOf(person, athlete),
-    screeningsOf(person.practiceId, athlete.id),
-    batteriesOf(person.practiceId),
-  ]);
-  const query = new URL(request.url).searchParams;
-  const asked = {
-    purpose: purposes.find((each) => each === query.get('purpose') && each !== 'squad') ?? 'first',
-    minutes: Math.min(120, Math.max(15, Number(query.get('minutes')) || fullMinutes)),
-    kit: query.get('kitGiven') ? query.getAll('kit') : athlete.kit,
-    mayHop: query.get('hop') === 'yes',
-    saved: saved.find((each) => each.id === query.get('battery')),
-    firstSide: startingSide(past[0]?.firstSide, athlete.id),
-  };
-  return {
-    athleteId: athlete.id,
-    today: picture.today,
-    blocked: blockOf(picture.clearance),
-    setup: {
-      purpose: asked.purpose,
-      minutes: asked.minutes,
-      kit: asked.kit,
-      mayHop: asked.mayHop,
-      savedId: asked.saved?.id,
-      saved: saved.map(({ id, name }) => ({ id, name })),
-      equipment: equipment.map(({ id, name }) => ({ id, name })),
-    },
-    savedName: asked.saved?.name,
-    open: past.find((each) => !each.completedAt)?.id,
-    past: past
-      .filter((each) => each.completedAt)
-      .map((each) => ({
-        id: each.id,
-        onDate: each.onDate,
-        tests: each.testIds.length,
-        warmUpDone: each.warmUpDone,
-      })),
-    battery: batteryFor(picture, asked),
-    firstSide: asked.firstSide,
-    id: newId(),
-  };
-}
-
-const schema = z.object({
-  id: z.string().refine(isUuid),
-  purpose: z.enum(purposes).default('first'),
-  testIds: z.array(z.string()).min(1, 'Choose at least one test.').max(40),
-  rests: z.array(z.string().regex(/^[a-z_]+:\d{1,3}$/)).max(40),
-  firstSide: z.enum(['left', 'right']),
-  warmUp: z.string().optional(),
-  trainedLast24h: z.string().optional(),
-  footwear: z.string().trim().max(60).default(''),
-  name: z.string().trim().max(60).default(''),
-});
-
-/** Rests that differ from the tests' own. */
-function ownRests(rests: readonly string[], restOf: (id: string) => number): Record<string, number> {
-  return Object.fromEntries(
-    rests.flatMap((each) => {
-      const [id = '', seconds] = each.split(':');
-      return Number(seconds) === restOf(id) ? [] : [[id, Number(seconds)]];
-    }),
-  );
-}
+export const loader = async ({ params, request, context }: Route.LoaderArgs) =>
+  batteryView(principalIn(context), await standingIn({ params, context }), new URL(request.url).searchParams);
 
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const picture = await pictureOf(person, athlete);
-  const { trade, clearance } = picture;
   const form = await request.formData();
-  const refuse = (error: string, status = 400) => data({ error }, { status });
-  const intent = form.get('intent');
-  if (intent === 'remove') {
-    const id = String(form.get('batteryId'));
-    if (isUuid(id)) await removeBattery(person.practiceId, id);
-    return redirect(`/athletes/${athlete.id}/screen`);
-  }
-  if (clearance.allows === 'nothing')
-    return refuse(`Not cleared: ${clearance.reasons.join(' ')} ${clearance.liftedBy}`, 409);
-  const parsed = schema.safeParse({
-    ...Object.fromEntries(form),
+  const opened = await openScreening(principalIn(context), {
+    id: form.get('id'),
+    athleteId: params.athleteId,
+    purpose: form.get('purpose') ?? 'first',
     testIds: form.getAll('testIds'),
-    rests: form.getAll('rests'),
+    rests: restsOf(form),
+    firstSide: form.get('firstSide'),
+    warmUpDone: form.has('warmUp'),
+    trainedLast24h: form.has('trainedLast24h'),
+    footwear: form.get('footwear') ?? '',
   });
-  if (!parsed.success) return refuse(parsed.error.issues[0]?.message ?? 'The battery could not be read.');
-  const chosen = parsed.data;
-  const known = [...new Set(chosen.testIds)].filter((id) =>
-    trade.stationTests.some((test) => test.id === id),
-  );
-  if (known.length === 0) return refuse('Choose at least one test.');
-  const rests = ownRests(chosen.rests, (id) => (trade.hasTest(id) ? trade.test(id).restS : -1));
-  if (intent === 'save') {
-    if (!chosen.name) return refuse('Give the battery a name to keep it under.');
-    const id = newId();
-    await saveBattery({
-      id,
-      practiceId: person.practiceId,
-      name: chosen.name,
-      testIds: known,
-      rests,
-      staffId: person.staffId,
-    });
-    const kept = (await batteriesOf(person.practiceId)).find((each) => each.name === chosen.name);
-    return redirect(`/athletes/${athlete.id}/screen?battery=${kept?.id ?? id}`);
-  }
-  for (const id of known) {
-    const gate = gateTest(trade.test(id), clearance.cautions, clearance.allows);
-    if (!gate.allowed) return refuse(`${trade.test(id).name} is left out for this athlete: ${gate.why}.`);
-  }
-  const doneToday = [
-    ...new Set(picture.trials.filter((trial) => trial.onDate === picture.today).map((trial) => trial.testId)),
-  ].filter((id) => trade.hasTest(id));
-  const overload = maximalOverload([...new Set([...doneToday, ...known])]);
-  if (overload) {
-    const later = splitOverDays(known, doneToday).slice(1).flat();
-    return refuse(`${overload} For another day: ${later.map((id) => trade.test(id).name).join(', ')}.`);
-  }
-  await addScreening({
-    id: chosen.id,
-    practiceId: person.practiceId,
-    athleteId: athlete.id,
-    onDate: picture.today,
-    testIds: known,
-    rests,
-    purpose: chosen.purpose,
-    firstSide: chosen.firstSide,
-    warmUpDone: chosen.warmUp !== undefined,
-    warmUpAt: chosen.warmUp ? new Date() : null,
-    trainedLast24h: chosen.trainedLast24h !== undefined,
-    footwear: chosen.footwear,
-    staffId: person.staffId,
-  });
-  return redirect(`/athletes/${athlete.id}/screen/${chosen.id}`);
+  return opened.ok
+    ? redirect(`/athletes/${params.athleteId}/screen/${opened.value}`)
+    : refusal(opened.issues);
 }
 
 export default function BatteryView(props: Route.ComponentProps) {
@@ -169,6 +47,7 @@ export default function BatteryView(props: Route.ComponentProps) {
 }
 
 function Builder({ loaderData, actionData }: Route.ComponentProps) {
+  const keeping = useFetcher<Partial<Refusal>>();
   const { athleteId, past, open, today, battery, setup } = loaderData;
   const busy = useNavigation().state !== 'idle';
   const nextStep = useNextStep();
@@ -190,8 +69,8 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
   /** Added behind the last test of its stage or an earlier one. */
   const add = (id: string) =>
     setOrder((was) => {
-      const stageOf = (each: string) => tests.find((test) => test.id === each)?.stage ?? 0;
-      const at = was.findLastIndex((each) => stageOf(each) <= stageOf(id));
+      const stageOf = (testId: string) => tests.find((test) => test.id === testId)?.stage ?? 0;
+      const at = was.findLastIndex((testId) => stageOf(testId) <= stageOf(id));
       return [...was.slice(0, at + 1), id, ...was.slice(at + 1)];
     });
   return (
@@ -200,6 +79,8 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
         <Setup {...setup} />
         <Form method="post">
           <input type="hidden" name="id" value={loaderData.id} />
+          <input type="hidden" name="athleteId" value={athleteId} />
+          <input type="hidden" name="batteryId" value={loaderData.batteryId} />
           <input type="hidden" name="firstSide" value={start} />
           <input type="hidden" name="purpose" value={setup.purpose} />
           <h2 className="mt-4 text-3xl">
@@ -229,7 +110,7 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
             tests={chosen}
             timeline={timeline}
             onMove={move}
-            onRemove={(id) => setOrder((was) => was.filter((each) => each !== id))}
+            onRemove={(id) => setOrder((was) => was.filter((testId) => testId !== id))}
             onRest={(id, restS) => setRests((was) => ({ ...was, [id]: restS }))}
           />
           {timeline.warnings.map((warning) => (
@@ -254,11 +135,9 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
               <option>trainers</option>
             </SelectField>
           </section>
-          <FormError>{actionData?.error}</FormError>
+          <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
           <p className="mt-6">
             <Button
-              name="intent"
-              value="start"
               look={!open && (nextStep === 'screen' || nextStep === 'review') ? 'next' : 'plain'}
               disabled={busy || chosen.length === 0}
             >
@@ -269,19 +148,27 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
             <summary className="flex min-h-11 cursor-pointer items-center">Keep this battery</summary>
             <div className="flex flex-wrap items-end gap-3">
               <TextField label="Name" name="name" maxLength={60} defaultValue={loaderData.savedName ?? ''} />
-              <Button name="intent" value="save" disabled={busy || chosen.length === 0}>
+              <Button
+                type="button"
+                disabled={busy || chosen.length === 0}
+                onClick={(event) => {
+                  const form = new FormData(event.currentTarget.form ?? undefined);
+                  void keeping.submit(form, { method: 'post', action: '/batteries' });
+                }}
+              >
                 Keep under this name
               </Button>
             </div>
+            <FormError>{keeping.data?.issues ? issuesText(keeping.data.issues) : null}</FormError>
           </details>
         </Form>
-        {setup.savedId ? (
-          <Form method="post" className="mt-2">
-            <input type="hidden" name="batteryId" value={setup.savedId} />
-            <Button look="quiet" name="intent" value="remove" disabled={busy}>
+        {setup.savedId && loaderData.mayRemove ? (
+          <keeping.Form method="post" action={`/batteries/${setup.savedId}`} className="mt-2">
+            <input type="hidden" name="athleteId" value={athleteId} />
+            <Button look="quiet" disabled={busy}>
               Take “{loaderData.savedName}” off the list
             </Button>
-          </Form>
+          </keeping.Form>
         ) : null}
       </div>
       <div className="space-y-9">
@@ -298,10 +185,10 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
               Left out, and why
             </h3>
             <ul className="rule-list mt-2">
-              {battery.leftOut.map((text) => (
-                <li key={text} className="py-2">
-                  <strong>{text.slice(0, text.indexOf(':') + 1)}</strong>
-                  {text.slice(text.indexOf(':') + 1)}
+              {battery.leftOut.map((out) => (
+                <li key={out.name} className="py-2">
+                  <strong>{out.name}:</strong> {barsText(out.bars)}
+                  {out.replacedBy ? `; ${out.replacedBy} stands in` : ''}
                 </li>
               ))}
             </ul>

@@ -2,15 +2,18 @@ import clsx from 'clsx';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
 import { Link, redirect, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
+import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
-import { ClockTile } from '~/app/components/squad/clock-tile';
-import { Reasons } from '~/app/components/squad/reasons';
-import { OutboxLine } from '~/app/components/station/outbox-line';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
-import { useOutbox } from '~/app/lib/outbox';
+import { useOutbox } from '~/app/lib/outbox/outbox';
+import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { clearSquad, loadSquad, saveSquad } from '~/app/lib/squad-store';
-import { fault } from '~/core/catalogue';
+import { pageTitle } from '~/app/lib/title';
+import { ClockTile } from '~/app/routes/screen/squad/clock-tile';
+import { Reasons } from '~/app/routes/screen/squad/reasons';
+import { barsText } from '~/app/words/issue-text';
+import { notCounted } from '~/core/screen/station/resume';
 import {
   freeLetter,
   isAnswered,
@@ -23,44 +26,24 @@ import {
   squadTrial,
   stepSquad,
 } from '~/core/screen/station/squad';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { squadFor } from '~/server/squad.server';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { clocksView } from '~/server/views/rotation';
 import type { Route } from './+types/clocks';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `${loaderData?.test.name ?? 'Clocks'}, squad clocks · Zest Pillar` },
-];
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(loaderData?.test.name, 'Squad clocks');
 
 export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = who(context);
+  const principal = principalIn(context);
   const query = new URL(request.url).searchParams;
-  const trade = tradeFor(person);
   const testId = query.get('test') ?? '';
-  if (!trade.hasTest(testId) || trade.test(testId).kind !== 'hold') throw redirect('/screen/squad');
-  const test = trade.test(testId);
-  const { today, people } = await squadFor(person, testId);
-  const wanted = new Set(query.getAll('with'));
-  return {
-    today,
-    warmUpDone: query.get('warmUp') !== 'no',
-    test: {
-      id: test.id,
-      name: test.name,
-      sided: test.sided,
-      sideMeans: test.sideMeans,
-      setUp: test.setUp,
-      tell: test.tell,
-      stopRule: test.stopRule,
-      spotter: test.spotter,
-      faults: test.faults.map((id) => ({ id, name: fault(id).name })),
-    },
-    people: people.filter((each) => each.why === undefined),
-    chosen: people.filter((each) => wanted.has(each.id) && each.why === undefined).map((each) => each.id),
-    barred: people
-      .filter((each) => wanted.has(each.id) && each.why !== undefined)
-      .map(({ name, why }) => ({ name, why })),
-  };
+  const { trade } = principal;
+  if (!trade.hasTest(testId)) throw notFound('This test');
+  if (trade.test(testId).kind !== 'hold') throw redirect('/screen/squad');
+  return clocksView(principal, testId, query);
+}
+
+export function ErrorBoundary() {
+  return <WholePageError />;
 }
 
 const help = [
@@ -83,10 +66,10 @@ function Clocks({ loaderData }: Route.ComponentProps) {
   const { test, today, people, barred, warmUpDone } = loaderData;
   const gym = useGymTheme();
   const navigate = useNavigate();
-  const outbox = useOutbox(useCallback(() => {}, []));
+  const outbox = useOutbox();
   const athleteOf = useCallback(
     (id: string, place: number): SquadAthlete[] => {
-      const person = people.find((each) => each.id === id);
+      const person = people.find((somebody) => somebody.id === id);
       return person
         ? [
             {
@@ -113,67 +96,126 @@ function Clocks({ loaderData }: Route.ComponentProps) {
       ),
   );
   const screenings = useRef<Record<string, string>>({});
+  /** What was last told of each clock of this round, under the id of its trial. */
+  const trialIds = useRef<Record<string, { id: string; told: string }>>({});
   const [restored, setRestored] = useState(false);
   const ready = useRef(false);
   useEffect(() => {
     const stored = loadSquad(today, test.id);
     if (stored) {
       screenings.current = { ...stored.screenings };
+      trialIds.current = { ...stored.trials };
       send({ type: 'restore', state: stored.state });
-      setRestored(stored.state.clocks.some((each) => each.phase === 'running'));
+      setRestored(stored.state.clocks.some((clock) => clock.phase === 'running'));
     }
     ready.current = true;
   }, [today, test.id]);
   useEffect(() => {
-    if (ready.current) saveSquad(today, test.id, { state, screenings: screenings.current });
+    if (ready.current)
+      saveSquad(today, test.id, {
+        state,
+        screenings: screenings.current,
+        trials: trialIds.current,
+      });
   }, [state, today, test.id]);
 
-  const anyRunning = state.clocks.some((each) => each.phase === 'running');
+  const anyRunning = state.clocks.some((clock) => clock.phase === 'running');
   useEffect(() => {
     if (!anyRunning) return;
     const timer = setInterval(() => send({ type: 'tick', atMs: performance.now() }), 50);
     return () => clearInterval(timer);
   }, [anyRunning]);
 
-  // An answered clock is kept after a moment in which the last tap may be taken back.
+  const { keep } = outbox;
+  const roundKey = useCallback((clock: SquadClock) => `${clock.letter} ${state.round}`, [state.round]);
+  /** A clock's trial as it stands, after the screen it belongs to; told once for each time it changes. */
+  const tell = useCallback(
+    (clock: SquadClock) => {
+      const key = roundKey(clock);
+      const told = JSON.stringify([clock.heldS, clock.endReason, isAnswered(clock) && clock]);
+      const known = trialIds.current[key];
+      if (known?.told === told) return;
+      const opened = screenings.current[clock.athleteId];
+      const screeningId = opened ?? uuidv7();
+      screenings.current[clock.athleteId] = screeningId;
+      const trialId = known?.id ?? uuidv7();
+      trialIds.current[key] = { id: trialId, told };
+      const trial = squadTrial(clock, {
+        id: trialId,
+        screeningId,
+        testId: test.id,
+        onDate: today,
+        recordedAt: new Date().toISOString(),
+      });
+      void keep(
+        ...(opened
+          ? []
+          : [
+              {
+                op: 'open' as const,
+                screening: {
+                  id: screeningId,
+                  athleteId: clock.athleteId,
+                  testId: test.id,
+                  onDate: today,
+                  firstSide: clock.firstSide,
+                  warmUpDone,
+                },
+              },
+            ]),
+        known
+          ? { op: 'amend' as const, amendmentId: uuidv7(), trial }
+          : { op: 'trial' as const, trial: { ...trial, answered: false } },
+        ...(known || !trial.answered ? [] : [{ op: 'amend' as const, amendmentId: uuidv7(), trial }]),
+      );
+    },
+    [keep, roundKey, test.id, today, warmUpDone],
+  );
+
+  // The time is kept at the stop; its answers follow.
+  useEffect(() => {
+    for (const clock of state.clocks) {
+      const known = trialIds.current[roundKey(clock)];
+      if (clock.phase === 'stopped' && !isAnswered(clock)) tell(clock);
+      // Called back: what was kept of it is not counted.
+      if (clock.phase === 'waiting' && known) {
+        delete trialIds.current[roundKey(clock)];
+        const screeningId = screenings.current[clock.athleteId];
+        if (screeningId)
+          void keep({
+            op: 'amend',
+            amendmentId: uuidv7(),
+            trial: notCounted(
+              squadTrial(clock, {
+                id: known.id,
+                screeningId,
+                testId: test.id,
+                onDate: today,
+                recordedAt: new Date().toISOString(),
+              }),
+            ),
+          });
+      }
+    }
+  }, [state.clocks, roundKey, tell, keep, test.id, today]);
+
+  // An answered clock is done after a moment in which the last tap may be taken back.
   const answered = state.clocks.filter(isAnswered);
   const keeping = JSON.stringify(
-    answered.map((each) => [each.letter, each.faults, each.feltIn, each.painScore, each.painRegion]),
+    answered.map((clock) => [clock.letter, clock.faults, clock.feltIn, clock.painScore, clock.painRegion]),
   );
   const latest = useRef(answered);
   latest.current = answered;
-  const { keep, openScreening } = outbox;
   useEffect(() => {
     if (keeping === '[]') return;
-    const timer = setTimeout(async () => {
+    const timer = setTimeout(() => {
       for (const clock of latest.current) {
+        tell(clock);
         send({ type: 'kept', letter: clock.letter });
-        let screeningId = screenings.current[clock.athleteId];
-        if (!screeningId) {
-          screeningId = uuidv7();
-          screenings.current[clock.athleteId] = screeningId;
-          await openScreening({
-            id: screeningId,
-            athleteId: clock.athleteId,
-            testId: test.id,
-            onDate: today,
-            firstSide: clock.firstSide,
-            warmUpDone,
-          });
-        }
-        await keep(
-          squadTrial(clock, {
-            id: uuidv7(),
-            screeningId,
-            testId: test.id,
-            onDate: today,
-            recordedAt: new Date().toISOString(),
-          }),
-        );
       }
     }, 900);
     return () => clearTimeout(timer);
-  }, [keeping, keep, openScreening, test.id, today, warmUpDone]);
+  }, [keeping, tell]);
 
   const press = (clock: SquadClock, atMs: number) => {
     if (clock.phase === 'running') send({ type: 'stop', letter: clock.letter, atMs });
@@ -187,24 +229,29 @@ function Clocks({ loaderData }: Route.ComponentProps) {
     } else if (key === 'Z') send({ type: 'undo' });
     else if (key === 'Y') send({ type: 'false_start' });
     else {
-      const clock = state.clocks.find((each) => each.letter === key);
+      const clock = state.clocks.find((its) => its.letter === key);
       if (clock) press(clock, event.timeStamp);
     }
   });
 
-  const waiting = state.clocks.filter((each) => each.phase === 'waiting');
-  const stopped = state.clocks.filter((each) => each.phase === 'stopped');
-  const kept = state.clocks.filter((each) => each.phase === 'kept');
-  const here = new Set(state.clocks.map((each) => each.athleteId));
-  const late = people.filter((each) => !here.has(each.id));
+  const waiting = state.clocks.filter((clock) => clock.phase === 'waiting');
+  const stopped = state.clocks.filter((clock) => clock.phase === 'stopped');
+  const kept = state.clocks.filter((clock) => clock.phase === 'kept');
+  const here = new Set(state.clocks.map((clock) => clock.athleteId));
+  const late = people.filter((person) => !here.has(person.id));
   const roundOver = !anyRunning && stopped.length === 0 && kept.length > 0;
   const mayTurn = test.sided && state.round === 0 && roundOver;
   const notices = useMemo(
-    () => people.filter((each) => here.has(each.id) && (each.capS !== undefined || each.notes.length > 0)),
+    () =>
+      people.filter(
+        (person) => here.has(person.id) && (person.capS !== undefined || person.notes.length > 0),
+      ),
     [people, here],
   );
   const finish = async () => {
-    for (const id of Object.values(screenings.current)) await outbox.closeScreening(id);
+    await outbox.keep(
+      ...Object.values(screenings.current).map((screeningId) => ({ op: 'close' as const, screeningId })),
+    );
     clearSquad(today, test.id);
     void navigate('/screen');
   };
@@ -235,23 +282,23 @@ function Clocks({ loaderData }: Route.ComponentProps) {
           </button>
         </p>
       </div>
-      <OutboxLine outbox={outbox} back={`/screen/clocks?test=${test.id}`} />
+      <OutboxLine />
       {restored ? (
         <p role="status" className="mt-2 border-l-4 border-dashed border-chalk pl-3">
           △ This page was opened again: running clocks went on by the time of day of this device.
         </p>
       ) : null}
-      {barred.map((each) => (
-        <p key={each.name} className="mt-1">
-          Left out: <strong>{each.name}</strong>, {each.why}.
+      {barred.map((out) => (
+        <p key={out.name} className="mt-1">
+          Left out: <strong>{out.name}</strong>, {barsText(out.bars)}.
         </p>
       ))}
       {notices.length > 0 ? (
         <p className="mt-1">
           {notices
             .map(
-              (each) =>
-                `${each.name}: ${[each.capS ? `stops at ${each.capS} s` : '', ...each.notes].filter(Boolean).join('. ')}`,
+              (person) =>
+                `${person.name}: ${[person.capS ? `stops at ${person.capS} s` : '', ...person.notes].filter(Boolean).join('. ')}`,
             )
             .join(' · ')}
         </p>
@@ -311,9 +358,9 @@ function Clocks({ loaderData }: Route.ComponentProps) {
               className="min-h-12 border border-night-3 bg-night-2 px-2 text-chalk"
             >
               <option value="">add somebody</option>
-              {late.map((each) => (
-                <option key={each.id} value={each.id}>
-                  {each.name}
+              {late.map((person) => (
+                <option key={person.id} value={person.id}>
+                  {person.name}
                 </option>
               ))}
             </select>
@@ -363,6 +410,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
                 key={clock.letter}
                 clock={clock}
                 faults={test.faults}
+                pain={loaderData.pain}
                 onAnswer={(answers) => send({ type: 'answer', letter: clock.letter, answers })}
                 onFalseStart={() => send({ type: 'false_start', letter: clock.letter })}
               />

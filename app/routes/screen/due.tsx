@@ -2,16 +2,18 @@ import { Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText } from '~/app/lib/format';
+import { pageTitle } from '~/app/lib/title';
+import { issueText } from '~/app/words/issue-text';
 import { daysBetween } from '~/core/body/dates';
 import { screenDueDays } from '~/core/today/path';
-import { who } from '~/server/principal/principal.server';
-import { type RosterRow, roster } from '~/server/views/roster.server';
+import { principalIn } from '~/server/principal/middleware.server';
+import { type RosterRow, roster } from '~/server/views/roster';
 import type { Route } from './+types/due';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Screen · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Screen');
 
 export async function loader({ context }: Route.LoaderArgs) {
-  const { today, rows } = await roster(who(context));
+  const { today, rows } = await roster(principalIn(context));
   const slim = (row: RosterRow) => ({
     id: row.id,
     name: row.name,
@@ -20,7 +22,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     top: row.top,
     lastScreen: row.lastScreen,
     openScreenId: row.openScreenId,
-    reason: row.clearReason,
+    issue: row.clearIssue,
   });
   const cleared = rows.filter((row) => row.clearState === 'cleared' || row.clearState === 'ask_first');
   const isDue = (row: RosterRow) =>
@@ -81,7 +83,7 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
                       <strong>{row.name}</strong>
                       <span className="block text-[0.94rem] leading-snug text-quiet">
                         {group.id === 'blocked'
-                          ? row.reason
+                          ? row.issue && issueText(row.issue)
                           : row.lastScreen
                             ? `${row.discipline}, ${awayText(row.lastScreen, today)}`
                             : row.discipline}

@@ -1,69 +1,41 @@
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { Form, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { dayText } from '~/app/lib/format';
+import { refusal } from '~/app/lib/reply.server';
+import { athleteTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
 import { decodeTable } from '~/core/formats/table';
-import { angleKinds, readStill } from '~/core/screen/still/still';
-import { instruments } from '~/core/signals/instruments';
-import { newId } from '~/db/queries/coach';
-import { stillsOf, tracesOf } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { tradeFor } from '~/server/principal/trade.server';
-import { keepTrace } from '~/server/recordings.server';
-import { requireAthlete } from '~/server/views/standing.server';
+import { issue } from '~/core/result';
+import { keepTrace } from '~/server/commands/keep-recording';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { recordingsView } from '~/server/views/recordings';
 import type { Route } from './+types/recordings';
 
-export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const trade = tradeFor(person);
-  const [traces, stills] = await Promise.all([
-    tracesOf(person.practiceId, athlete.id),
-    stillsOf(person.practiceId, athlete.id),
-  ]);
-  return {
-    athleteId: athlete.id,
-    today: todayIn(person.timeZone),
-    traces: traces.map((each) => ({
-      id: each.id,
-      onDate: each.recordedAt.toISOString().slice(0, 10),
-      name: instruments[each.instrument].name,
-      test: each.testId && trade.hasTest(each.testId) ? trade.test(each.testId).name : 'no test',
-      side: each.side === 'both' ? '' : each.side,
-      seconds: Math.round(each.seconds),
-      source: each.source,
-    })),
-    stills: stills.map((each) => ({
-      id: each.id,
-      onDate: each.createdAt.toISOString().slice(0, 10),
-      name: angleKinds[each.angle].name,
-      angleDeg: readStill(each.angle, each.landmarks).angleDeg,
-      source: each.source,
-    })),
-  };
-}
+export const meta = athleteTitle('Recordings');
+
+export const loader = async ({ params, context }: Route.LoaderArgs) =>
+  recordingsView(principalIn(context), await subjectIn({ params, context }));
 
 export async function action({ params, request, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
   const form = await request.formData();
   const file = form.get('file');
-  const refuse = (error: string) => data({ error }, { status: 400 });
-  if (!(file instanceof File)) return refuse('Choose a CSV file.');
+  if (!(file instanceof File) || file.size === 0) return refusal([issue('recording.choose')]);
   const text = decodeTable(new Uint8Array(await file.arrayBuffer()));
-  if (!text.ok) return refuse(text.error);
-  const id = newId();
+  if (!text.ok) return refusal([issue('recording.trace', { why: text.error })]);
+  const principal = principalIn(context);
   const side = form.get('side');
-  const kept = await keepTrace(person, athlete.id, {
+  const id = String(form.get('id'));
+  const kept = await keepTrace(principal, {
     id,
+    athleteId: params.athleteId,
     testId: null,
     side: side === 'left' || side === 'right' ? side : 'both',
     source: 'imported',
-    recordedAt: new Date().toISOString(),
+    recordedAt: principal.now.toISOString(),
     csv: text.text,
   });
-  return kept.ok ? redirect(`/athletes/${athlete.id}/traces/${id}`) : refuse(kept.error);
+  return kept.ok ? redirect(`/athletes/${params.athleteId}/traces/${id}`) : refusal(kept.issues);
 }
 
 export default function Recordings({ loaderData, actionData }: Route.ComponentProps) {
@@ -81,19 +53,20 @@ export default function Recordings({ loaderData, actionData }: Route.ComponentPr
           </p>
         ) : null}
         <ul className="rule-list mt-2">
-          {traces.map((each) => (
-            <li key={each.id} className="flex flex-wrap justify-between gap-x-4 py-2">
-              <Link to={`/athletes/${athleteId}/traces/${each.id}`}>
-                {each.test}
-                {each.side ? `, ${each.side}` : ''}
+          {traces.map((trace) => (
+            <li key={trace.id} className="flex flex-wrap justify-between gap-x-4 py-2">
+              <Link to={`/athletes/${athleteId}/traces/${trace.id}`}>
+                {trace.test}
+                {trace.side ? `, ${trace.side}` : ''}
               </Link>
               <span className="text-quiet">
-                {each.name}, {each.seconds} s, {each.source}, {dayText(each.onDate, today)}
+                {trace.name}, {trace.seconds} s, {trace.source}, {dayText(trace.onDate, today)}
               </span>
             </li>
           ))}
         </ul>
         <Form method="post" encType="multipart/form-data" className="mt-6 space-y-3">
+          <input type="hidden" name="id" value={loaderData.id} />
           <h3 className="text-2xl">Bring a trace in</h3>
           <p className="text-quiet">
             CSV with a column t_s in seconds and a column a channel, as cuff [mmHg], pelvis_drop [deg], force
@@ -108,7 +81,7 @@ export default function Recordings({ loaderData, actionData }: Route.ComponentPr
             <option value="left">left</option>
             <option value="right">right</option>
           </SelectField>
-          <FormError>{actionData?.error}</FormError>
+          <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
           <Button disabled={busy}>Bring it in</Button>
         </Form>
       </section>
@@ -122,14 +95,17 @@ export default function Recordings({ loaderData, actionData }: Route.ComponentPr
           </p>
         ) : null}
         <ul className="rule-list mt-2">
-          {stills.map((each) => (
-            <li key={each.id} className="flex flex-wrap justify-between gap-x-4 py-2">
-              <Link to={`/athletes/${athleteId}/stills/${each.id}`}>
-                {each.name} <span className="figures">{each.angleDeg.toFixed(1)}°</span>
+          {stills.map((still) => (
+            <li key={still.id} className="flex flex-wrap justify-between gap-x-4 py-2">
+              <Link to={`/athletes/${athleteId}/stills/${still.id}`}>
+                {still.name}{' '}
+                <span className="figures">
+                  {still.angleDeg === undefined ? 'not placed' : `${still.angleDeg.toFixed(1)}°`}
+                </span>
               </Link>
               <span className="text-quiet">
-                {each.source === 'drawn' ? 'drawn figure, ' : ''}
-                {dayText(each.onDate, today)}
+                {still.source === 'drawn' ? 'drawn figure, ' : ''}
+                {dayText(still.onDate, today)}
               </span>
             </li>
           ))}

@@ -1,77 +1,24 @@
 import { Form, Link, useNavigation } from 'react-router';
 import { Button, buttonClass } from '~/app/components/button';
-import { RotationTable } from '~/app/components/squad/rotation-table';
-import type { Lateness } from '~/core/screen/battery/rotation';
+import { pageTitle } from '~/app/lib/title';
+import { RotationTable } from '~/app/routes/screen/squad/rotation-table';
+import { barsText, issueText } from '~/app/words/issue-text';
 import { mostClocks } from '~/core/screen/station/squad';
-import { batteriesOf } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { squadDay } from '~/server/views/rotation.server';
+import { principalIn } from '~/server/principal/middleware.server';
+import { squadView } from '~/server/views/rotation';
 import type { Route } from './+types/squad';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Squad day · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Squad day');
 
-const usual = [
-  'brace_breathing',
-  'heel_tap_level',
-  'pelvic_drop_stance',
-  'side_plank',
-  'trunk_extensor_hold',
-];
-const stageNames = ['Breath and brace', 'Control', 'Single leg', 'Loaded shapes', 'Maximal holds'] as const;
-
-/** Who is late, in the order it became known; the newest may stand in fields of its own. */
-function latenessOf(query: URLSearchParams): Lateness[] {
-  const told = query.get('lateId');
-  const all = [
-    ...query.getAll('late'),
-    ...(told ? [`${told}.${query.get('knownMin')}.${query.get('untilMin')}`] : []),
-  ];
-  return all.flatMap((text) => {
-    const [athleteId = '', known, until] = text.split('.');
-    const [knownMin, untilMin] = [Number(known), Number(until)];
-    return Number.isFinite(knownMin) && Number.isFinite(untilMin) && knownMin >= 0
-      ? [{ athleteId, knownMin, untilMin: Math.min(600, Math.max(knownMin, untilMin)) }]
-      : [];
-  });
-}
-
-export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const url = new URL(request.url);
-  const query = url.searchParams;
-  const trade = tradeFor(person);
-  const saved = await batteriesOf(person.practiceId);
-  const battery = saved.find((each) => each.id === query.get('battery'));
-  const testIds = query.has('tests') ? query.getAll('tests') : (battery?.testIds ?? usual);
-  const within = (name: string, low: number, high: number, usually: number) =>
-    Math.min(high, Math.max(low, Math.round(Number(query.get(name)) || usually)));
-  const asked = {
-    athleteIds: query.getAll('with').slice(0, 60),
-    testIds,
-    testers: within('testers', 1, 12, 2),
-    stations: within('stations', 1, 12, 3),
-    late: latenessOf(query),
-  };
-  return {
-    asked,
-    saved: saved.map(({ id, name }) => ({ id, name })),
-    stages: stageNames.map((name, i) => ({
-      name,
-      tests: trade.stationTests
-        .filter((test) => test.stage === i + 1)
-        .map(({ id, name: testName, minutes }) => ({ id, name: testName, minutes })),
-    })),
-    day: await squadDay(person, asked),
-  };
-}
+export const loader = ({ request, context }: Route.LoaderArgs) =>
+  squadView(principalIn(context), new URL(request.url).searchParams);
 
 export default function Squad({ loaderData }: Route.ComponentProps) {
   const { asked, saved, stages, day } = loaderData;
   const busy = useNavigation().state !== 'idle';
-  const chosen = day.people.filter((each) => each.chosen);
+  const chosen = day.people.filter((person) => person.chosen);
   const clocksLink = (testId: string) =>
-    `/screen/clocks?${new URLSearchParams([['test', testId], ...chosen.map((each) => ['with', each.id] as [string, string])])}`;
+    `/screen/clocks?${new URLSearchParams([['test', testId], ...chosen.map((person) => ['with', person.id] as [string, string])])}`;
   const number = 'figures ml-2 min-h-11 w-20 border border-mortar bg-paper px-2';
   return (
     <>
@@ -97,9 +44,9 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
           </div>
           {day.leftOut.length > 0 ? (
             <ul className="mt-3">
-              {day.leftOut.map((each) => (
-                <li key={`${each.name}${each.test}`}>
-                  <strong>{each.name}</strong> does not do {each.test.toLowerCase()}: {each.why}.
+              {day.leftOut.map((out) => (
+                <li key={`${out.name}${out.test}`}>
+                  <strong>{out.name}</strong> does not do {out.test.toLowerCase()}: {barsText(out.bars)}.
                 </li>
               ))}
             </ul>
@@ -130,20 +77,24 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
           <fieldset>
             <legend className="text-2xl font-bold">Who is there</legend>
             <ul className="mt-2 sm:columns-2">
-              {day.people.map((each) => (
-                <li key={each.id} className="break-inside-avoid">
+              {day.people.map((person) => (
+                <li key={person.id} className="break-inside-avoid">
                   <label className="flex min-h-11 items-start gap-2 py-2 leading-snug">
                     <input
                       type="checkbox"
                       name="with"
-                      value={each.id}
-                      defaultChecked={each.chosen}
-                      disabled={each.why !== undefined}
+                      value={person.id}
+                      defaultChecked={person.chosen}
+                      disabled={person.withheld.length > 0}
                       className="mt-0.5 size-5 shrink-0"
                     />
                     <span>
-                      {each.name}
-                      {each.why ? <span className="block text-[0.94rem] text-quiet">{each.why}</span> : null}
+                      {person.name}
+                      {person.withheld.map((issue) => (
+                        <span key={issue.code} className="block text-[0.94rem] text-quiet">
+                          {issueText(issue)}
+                        </span>
+                      ))}
                     </span>
                   </label>
                 </li>
@@ -155,9 +106,9 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
               <legend className="text-2xl font-bold">What is tested</legend>
               {saved.length > 0 ? (
                 <p className="flex flex-wrap gap-4">
-                  {saved.map((each) => (
-                    <Link key={each.id} to={`?battery=${each.id}`} className="py-2">
-                      {each.name}
+                  {saved.map((battery) => (
+                    <Link key={battery.id} to={`?battery=${battery.id}`} className="py-2">
+                      {battery.name}
                     </Link>
                   ))}
                 </p>

@@ -1,88 +1,53 @@
 import clsx from 'clsx';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
+import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
-import { OutboxLine } from '~/app/components/station/outbox-line';
-import { TrialPanel } from '~/app/components/station/trial-panel';
-import { onRung, otherOf, type ShownTrial, type StationTest } from '~/app/components/station/types';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider } from '~/app/lib/keys';
-import { type Recorded, useOutbox } from '~/app/lib/outbox';
-import { caution } from '~/core/catalogue';
+import { useOutbox } from '~/app/lib/outbox/outbox';
+import { OutboxLine } from '~/app/lib/outbox/outbox-line';
+import { refusal } from '~/app/lib/reply.server';
+import { clearTrial, loadTrial, type TrialInTheMaking } from '~/app/lib/station-store';
+import { pageTitle } from '~/app/lib/title';
+import { type Recorded, TrialPanel } from '~/app/routes/screen/station/trial-panel';
 import type { Side, SideKey } from '~/core/catalogue/qualities';
-import { judgePain } from '~/core/clear/pain';
-import { assess } from '~/core/screen/assess/assess';
+import { judgePain, type PainSettings } from '~/core/clear/pain';
+import { notCounted, stationOf } from '~/core/screen/station/resume';
+import { onRung, otherOf, type ShownTrial, type StationTest, specOf } from '~/core/screen/station/shown';
 import type { TrialInput } from '~/core/screen/trial/trial';
 import { gradeWords } from '~/core/screen/trial/words';
 import type { InstrumentId } from '~/core/signals/instruments';
-import { staffNames } from '~/db/queries/practice';
-import { completeScreening, screeningById } from '~/db/queries/screen';
-import { keepPriorityRun } from '~/server/plan.server';
-import { who } from '~/server/principal/principal.server';
-import { isUuid, notFound, pictureOf, requireAthlete, screenedPerson } from '~/server/views/standing.server';
-import { shownTrial, stationTestsFor } from '~/server/views/station.server';
+import { closeScreening } from '~/server/commands/close-screening';
+import { notFound, principalIn, standingIn } from '~/server/principal/middleware.server';
+import { stationView } from '~/server/views/station';
 import type { Route } from './+types/station';
 
-export const meta: Route.MetaFunction = ({ loaderData }) => [
-  { title: `Screening ${loaderData?.name ?? ''} · Zest Pillar` },
-];
+export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(loaderData?.name, 'Station');
 
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const screening = isUuid(params.screeningId)
-    ? await screeningById(person.practiceId, params.screeningId)
-    : undefined;
-  if (!screening || screening.athleteId !== athlete.id) throw notFound('This screen');
-  const picture = await pictureOf(person, athlete);
-  if (picture.clearance.allows === 'nothing') throw redirect(`/athletes/${athlete.id}/screen`);
-  const before = assess({
-    trials: picture.trials.filter((trial) => trial.screeningId !== screening.id),
-    person: screenedPerson(athlete, picture.today, picture.event),
-    today: picture.today,
-    trade: picture.trade,
-  }).results;
-  const tests = stationTestsFor(person, picture, screening, before);
-  const testers = await staffNames(person.practiceId);
-  return {
-    athleteId: athlete.id,
-    screeningId: screening.id,
-    onDate: screening.onDate,
-    name: `${athlete.givenName} ${athlete.familyName}`,
-    firstSide: screening.firstSide,
-    warmUpDone: screening.warmUpDone,
-    done: screening.completedAt !== null,
-    cautions: picture.clearance.cautions.map((id) => ({
-      id,
-      name: caution(id).name,
-      changes: caution(id).changes,
-    })),
-    tests,
-    trials: picture.trials
-      .filter((trial) => trial.screeningId === screening.id)
-      .map((trial) =>
-        shownTrial(
-          trial,
-          trial.staffId && trial.staffId !== person.staffId ? testers.get(trial.staffId) : undefined,
-        ),
-      ),
-  };
+  const view = await stationView(
+    principalIn(context),
+    await standingIn({ params, context }),
+    params.screeningId,
+  );
+  if (!view) throw notFound('This screen');
+  if (view.withheld.length > 0) throw redirect(`/athletes/${view.athleteId}/screen`);
+  return view;
 }
 
 export async function action({ params, context }: Route.ActionArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const screening = isUuid(params.screeningId)
-    ? await screeningById(person.practiceId, params.screeningId)
-    : undefined;
-  if (!screening || screening.athleteId !== athlete.id) throw notFound('This screen');
-  await completeScreening(person.practiceId, screening.id);
-  await keepPriorityRun(person, await pictureOf(person, athlete));
-  return redirect(`/athletes/${athlete.id}/link`);
+  const closed = await closeScreening(principalIn(context), { screeningId: params.screeningId });
+  return closed.ok ? redirect(`/athletes/${closed.value}/link`) : refusal(closed.issues);
+}
+
+export function ErrorBoundary() {
+  return <WholePageError />;
 }
 
 /** A trial not yet on the server, as the list shows it. */
-function shownFrom(trial: TrialInput, test: StationTest | undefined): ShownTrial {
+function shownFrom(trial: TrialInput, test: StationTest | undefined, pain: PainSettings): ShownTrial {
   const grade = trial.grade ? gradeWords[trial.grade].toLowerCase() : '';
   const figure =
     trial.value === null
@@ -98,8 +63,13 @@ function shownFrom(trial: TrialInput, test: StationTest | undefined): ShownTrial
     side: trial.side,
     text: figure || 'no figure',
     ended: trial.endReason,
-    pain: trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion ?? undefined) === 'end',
+    pain:
+      trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion ?? undefined, pain) === 'end',
     sent: false,
+    answered: trial.answered,
+    simulated: trial.simulated,
+    marks: [],
+    open: trial.answered ? undefined : trial,
   };
 }
 
@@ -116,18 +86,22 @@ export default function StationView(props: Route.ComponentProps) {
 }
 
 function Station({ loaderData }: Route.ComponentProps) {
-  const { athleteId, screeningId, onDate, firstSide, cautions, name, warmUpDone } = loaderData;
+  const { athleteId, screeningId, onDate, firstSide, cautions, name, mayVoid, pain } = loaderData;
   const [rungs, setRungs] = useState<Readonly<Record<string, string>>>({});
   const tests = useMemo(
-    () => loaderData.tests.map((each) => onRung(each, rungs[each.id])),
+    () => loaderData.tests.map((test) => onRung(test, rungs[test.id])),
     [loaderData.tests, rungs],
   );
   const gym = useGymTheme();
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
   const { revalidate } = useRevalidator();
-  const outbox = useOutbox(useCallback(() => void revalidate(), [revalidate]));
+  const outbox = useOutbox();
+  const { sent } = outbox;
+  useEffect(() => {
+    if (sent > 0) void revalidate();
+  }, [sent, revalidate]);
   // Another tester may be at work on the same athlete.
-  const idle = outbox.entries.length === 0;
+  const idle = outbox.waiting.length === 0;
   useEffect(() => {
     if (!idle) return;
     const timer = setInterval(() => {
@@ -138,29 +112,38 @@ function Station({ loaderData }: Route.ComponentProps) {
   const finishing = useNavigation().state !== 'idle';
 
   const trials = useMemo(() => {
-    const voided = new Set(outbox.entries.flatMap((entry) => (entry.op === 'void' ? [entry.trialId] : [])));
-    const known = new Set(loaderData.trials.map((trial) => trial.id));
-    const local = outbox.entries.flatMap((entry) =>
-      entry.op === 'add' && entry.trial.screeningId === screeningId && !known.has(entry.trial.id)
-        ? [
-            shownFrom(
-              entry.trial,
-              tests.find((test) => test.id === entry.trial.testId),
-            ),
-          ]
-        : [],
-    );
-    return [...loaderData.trials, ...local].filter((trial) => !voided.has(trial.id));
-  }, [loaderData.trials, outbox.entries, screeningId, tests]);
+    const byId = new Map(loaderData.trials.map((trial) => [trial.id, trial]));
+    for (const { entry } of outbox.waiting) {
+      if (entry.op === 'void') byId.delete(entry.trialId);
+      if ((entry.op !== 'trial' && entry.op !== 'amend') || entry.trial.screeningId !== screeningId) continue;
+      const { trial } = entry;
+      const shown = shownFrom(
+        trial as TrialInput,
+        tests.find((test) => test.id === trial.testId),
+        pain,
+      );
+      byId.set(trial.id, shown);
+    }
+    return [...byId.values()];
+  }, [loaderData.trials, outbox.waiting, screeningId, tests, pain]);
+  const warmUpDone = outbox.waiting.reduce(
+    (was, { entry }) => (entry.op === 'warm_up' && entry.screeningId === screeningId ? entry.done : was),
+    loaderData.warmUpDone,
+  );
 
+  /** The trial the panel is at work on: in the list already, and not done yet. */
+  const [making, setMaking] = useState<string | undefined>();
+  const stands = (trial: ShownTrial) => trial.id !== making && trial.ended !== 'stopped';
   const sidesOf = (test: StationTest): SideKey[] => (test.sided ? [firstSide, otherOf(firstSide)] : ['both']);
   const countOf = (testId: string, side: SideKey) =>
-    trials.filter((trial) => trial.testId === testId && trial.side === side).length;
-  const endedByPain = (test: StationTest) => trials.some((trial) => trial.testId === test.id && trial.pain);
+    trials.filter((trial) => trial.testId === testId && trial.side === side && stands(trial)).length;
+  const endedByPain = (test: StationTest) =>
+    trials.some((trial) => trial.testId === test.id && trial.pain && trial.id !== making);
   const isDone = (test: StationTest) =>
     endedByPain(test) || sidesOf(test).every((side) => countOf(test.id, side) >= test.trials);
   const openSide = (test: StationTest): SideKey =>
     sidesOf(test).find((side) => countOf(test.id, side) < test.trials) ?? sidesOf(test)[0] ?? 'both';
+  const openTrials = trials.filter((trial) => !trial.answered && trial.id !== making);
 
   const [at, setAt] = useState(() =>
     Math.max(
@@ -172,21 +155,60 @@ function Station({ loaderData }: Route.ComponentProps) {
   const [side, setSide] = useState<SideKey>(() => (test ? openSide(test) : 'both'));
   const [round, setRound] = useState(0);
   const [restUntil, setRestUntil] = useState<number | undefined>();
+  const [resumed, setResumed] = useState<TrialInTheMaking | undefined>();
+  const [reopened, setReopened] = useState(false);
+  /** A clock runs: a tap elsewhere must not end it. */
+  const [busy, setBusy] = useState(false);
+
+  /** A fresh panel, or one that takes a trial up again. */
+  const begin = useCallback((trial?: TrialInTheMaking) => {
+    setResumed(trial);
+    setMaking(trial?.trialId || undefined);
+    setRound((n) => n + 1);
+  }, []);
+
+  // What a reload interrupted is taken up where it was.
+  const interrupted = useRef(false);
+  useEffect(() => {
+    if (interrupted.current) return;
+    interrupted.current = true;
+    const left = loadTrial(screeningId);
+    const index = left ? loaderData.tests.findIndex((its) => its.id === left.testId) : -1;
+    if (!left || index < 0) return;
+    const { rungId } = left;
+    if (rungId) setRungs((was) => ({ ...was, [left.testId]: rungId }));
+    setAt(index);
+    setSide(left.side);
+    setReopened(left.state.phase !== 'answers');
+    begin(left);
+  }, [screeningId, loaderData.tests, begin]);
 
   const go = (index: number) => {
     const next = tests[index];
-    if (!next) return;
+    if (!next || busy) return;
+    clearTrial(screeningId);
     setAt(index);
     setSide(openSide(next));
-    setRound((n) => n + 1);
+    begin();
   };
   // The next open test, looking forward first and then from the start.
   const nextOpen =
     tests.map((_, i) => (at + 1 + i) % tests.length).find((i) => i !== at && tests[i] && !isDone(tests[i])) ??
     -1;
 
-  const keep = (trial: TrialInput, recorded: Recorded) => {
-    void outbox.keep(trial, recorded);
+  const stop = useCallback(
+    (trial: TrialInput, again: boolean) => {
+      setMaking(trial.id);
+      void outbox.keep(again ? { op: 'amend', amendmentId: uuidv7(), trial } : { op: 'trial', trial });
+    },
+    [outbox],
+  );
+  const done = (trial: TrialInput, { trace, still }: Recorded) => {
+    void outbox.keep(
+      ...(trace ? [{ op: 'trace' as const, trace }] : []),
+      ...(still ? [{ op: 'still' as const, still }] : []),
+      { op: 'amend' as const, amendmentId: uuidv7(), trial },
+    );
     const here = tests[at];
     if (here) {
       setRestUntil(performance.now() + here.restS * 1000);
@@ -196,18 +218,51 @@ function Station({ loaderData }: Route.ComponentProps) {
         if (countOf(here.id, other) < here.trials) setSide(other);
       }
     }
-    setRound((n) => n + 1);
+    setReopened(false);
+    begin();
   };
-  const undoLast = () => {
-    const last = trials.at(-1);
+  /** A false start: taken back while it is still here, else kept in the record and not counted. */
+  const discard = async (trial: TrialInput) => {
+    clearTrial(screeningId);
+    const here = await outbox.withdraw((entry) => entry.op === 'trial' && entry.trial.id === trial.id);
+    if (here) await outbox.withdraw((entry) => entry.op === 'amend' && entry.trial.id === trial.id);
+    else await outbox.keep({ op: 'amend', amendmentId: uuidv7(), trial: notCounted(trial) });
+    begin();
+  };
+  const answer = (trial: ShownTrial) => {
+    const index = tests.findIndex((its) => its.id === trial.testId);
+    const its = tests[index];
+    if (!trial.open || !its || busy) return;
+    const on = trial.open.rungId ? onRung(its, trial.open.rungId) : its;
+    if (trial.open.rungId) setRungs((was) => ({ ...was, [its.id]: trial.open?.rungId ?? '' }));
+    setAt(index);
+    setSide(trial.side as SideKey);
+    begin({
+      testId: its.id,
+      rungId: trial.open.rungId ?? undefined,
+      side: trial.side as SideKey,
+      state: stationOf(specOf(on), trial.open),
+      trialId: trial.id,
+      recordedAt: trial.open.recordedAt,
+    });
+  };
+  const last = trials.at(-1);
+  const waitingHere = (id: string) =>
+    outbox.waiting.some(({ entry }) => entry.op === 'trial' && entry.trial.id === id);
+  const undoLast = async () => {
     if (!last) return;
-    void outbox.voidTrial(last.id);
+    const isIts = (entry: { op: string; trial?: { id: string } }) =>
+      (entry.op === 'trial' || entry.op === 'amend') && entry.trial?.id === last.id;
+    const here = await outbox.withdraw((entry) => entry.op === 'trial' && entry.trial.id === last.id);
+    await outbox.withdraw(isIts);
+    if (!here) await outbox.keep({ op: 'void', trialId: last.id });
     setRestUntil(undefined);
-    const index = tests.findIndex((each) => each.id === last.testId);
+    const index = tests.findIndex((its) => its.id === last.testId);
     if (index >= 0) setAt(index);
     setSide(last.side as SideKey);
-    setRound((n) => n + 1);
+    begin();
   };
+  const mayUndo = last !== undefined && (mayVoid || waitingHere(last.id));
 
   if (!test) {
     return (
@@ -241,41 +296,50 @@ function Station({ loaderData }: Route.ComponentProps) {
         </div>
         {cautions.length > 0 ? (
           <ul className="px-4 pt-2 text-[0.94rem]">
-            {cautions.map((each) => (
-              <li key={each.id} title={each.changes}>
-                △ {each.name}
+            {cautions.map((caution) => (
+              <li key={caution.id} title={caution.changes}>
+                △ {caution.name}
               </li>
             ))}
           </ul>
         ) : null}
-        {warmUpDone ? null : <p className="px-4 pt-2 text-[0.94rem]">▨ No warm-up: not comparable</p>}
+        <label className="flex min-h-11 items-center gap-2.5 px-4 text-[0.94rem]">
+          <input
+            type="checkbox"
+            checked={warmUpDone}
+            onChange={(event) => void outbox.keep({ op: 'warm_up', screeningId, done: event.target.checked })}
+            className="size-5"
+          />
+          {warmUpDone ? 'Warm-up done' : '▨ No warm-up: not comparable'}
+        </label>
         <nav aria-label="Battery" className="relative max-lg:overflow-x-auto">
           <ol className="flex gap-1 p-3 lg:block lg:space-y-1">
-            {tests.map((each, i) => (
-              <li key={each.id} className="shrink-0">
+            {tests.map((its, i) => (
+              <li key={its.id} className="shrink-0">
                 <button
                   type="button"
+                  disabled={busy && i !== at}
                   onClick={() => go(i)}
                   aria-current={i === at ? 'step' : undefined}
                   className={clsx(
-                    'flex min-h-11 w-full items-center gap-2.5 px-2.5 py-1.5 text-left text-[0.98rem] leading-tight',
+                    'flex min-h-11 w-full disabled:opacity-60 items-center gap-2.5 px-2.5 py-1.5 text-left text-[0.98rem] leading-tight',
                     i === at
                       ? 'stone bg-chalk font-bold text-night'
-                      : isDone(each)
+                      : isDone(its)
                         ? 'text-mortar hover:bg-night-2'
                         : 'hover:bg-night-2',
                   )}
                 >
                   <span aria-hidden="true">
-                    {isDone(each)
+                    {isDone(its)
                       ? '■'
-                      : countOf(each.id, 'both') + countOf(each.id, 'left') + countOf(each.id, 'right') > 0
+                      : countOf(its.id, 'both') + countOf(its.id, 'left') + countOf(its.id, 'right') > 0
                         ? '◧'
                         : '□'}
                   </span>
                   <span className="max-lg:whitespace-nowrap">
-                    {each.name}
-                    <span className="sr-only">{isDone(each) ? ', done' : ''}</span>
+                    {its.name}
+                    <span className="sr-only">{isDone(its) ? ', done' : ''}</span>
                   </span>
                 </button>
               </li>
@@ -285,24 +349,51 @@ function Station({ loaderData }: Route.ComponentProps) {
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
           <FinishForm
             ready={allDone}
-            disabled={finishing || outbox.entries.length > 0 || trials.length === 0}
+            disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
           />
           <p className="mt-2 text-[0.9rem] text-mortar">Press ? for the keys.</p>
         </div>
       </aside>
       <main className="min-w-0 px-4 pb-10 pt-4 sm:px-8">
-        <OutboxLine outbox={outbox} back={`/athletes/${athleteId}/screen/${screeningId}`} />
+        <OutboxLine />
+        {reopened ? (
+          <p role="status" className="mb-4 border-l-4 border-dashed border-chalk pl-3">
+            △ This page was opened again: the running clock went on by the time of day of this device.
+          </p>
+        ) : null}
+        {openTrials.length > 0 ? (
+          <p
+            role="status"
+            className="mb-4 flex flex-wrap items-center gap-x-4 border-2 border-chalk px-4 py-1.5"
+          >
+            <span>
+              {openTrials.length === 1
+                ? 'One trial is kept with its questions open.'
+                : `${openTrials.length} trials are kept with their questions open.`}
+            </span>
+            <button
+              type="button"
+              disabled={busy}
+              className="min-h-11 font-bold underline"
+              onClick={() => openTrials[0] && answer(openTrials[0])}
+            >
+              Answer {tests.find((its) => its.id === openTrials[0]?.testId)?.name.toLowerCase()}
+            </button>
+          </p>
+        ) : null}
         <TrialPanel
           key={`${test.id}|${test.rungId ?? ''}|${side}|${round}`}
           test={test}
           side={side}
           onSide={(next) => {
             setSide(next);
-            setRound((n) => n + 1);
+            begin();
           }}
           onRung={(rungId) => {
             setRungs((was) => ({ ...was, [test.id]: rungId }));
-            setRound((n) => n + 1);
+            // The rung says whether it has sides; a sided one asks for its side.
+            setSide(openSide(onRung(test, rungId)));
+            begin();
           }}
           athleteId={athleteId}
           instrument={watch[test.id]}
@@ -314,15 +405,22 @@ function Station({ loaderData }: Route.ComponentProps) {
           blocked={endedByPain(test)}
           restUntil={restUntil}
           onRestOver={() => setRestUntil(undefined)}
-          onKeep={keep}
-          onUndoKept={undoLast}
+          pain={pain}
+          making={making}
+          resumed={resumed}
+          onBusy={setBusy}
+          onStop={stop}
+          onDone={done}
+          onNotCounted={(trial) => void discard(trial)}
+          onUndoKept={mayUndo ? () => void undoLast() : undefined}
+          onAnswer={answer}
           next={nextOpen >= 0 && isDone(test) ? tests[nextOpen] : undefined}
           onNext={() => go(nextOpen >= 0 ? nextOpen : (at + 1) % tests.length)}
         />
         <div className="mt-10 lg:hidden">
           <FinishForm
             ready={allDone}
-            disabled={finishing || outbox.entries.length > 0 || trials.length === 0}
+            disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
           />
         </div>
       </main>

@@ -1,26 +1,18 @@
 import { Link } from 'react-router';
-import { LandmarkEditor } from '~/app/components/still/landmark-editor';
 import { dayText } from '~/app/lib/format';
-import { angleKinds, readStill } from '~/core/screen/still/still';
-import { stillById } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { todayIn } from '~/server/principal/today';
-import { isUuid, notFound, requireAthlete } from '~/server/views/standing.server';
+import { athleteTitle } from '~/app/lib/title';
+import { LandmarkEditor } from '~/app/routes/screen/still/landmark-editor';
+import { angleKinds } from '~/core/screen/still/still';
+import { notFound, principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { stillView } from '~/server/views/recordings';
 import type { Route } from './+types/still';
 
+export const meta = athleteTitle('Still');
+
 export async function loader({ params, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const still = isUuid(params.stillId) ? await stillById(person.practiceId, params.stillId) : undefined;
-  if (!still || still.athleteId !== athlete.id) throw notFound('This still');
-  const { id, widthPx, heightPx, angle, landmarks, source } = still;
-  return {
-    athleteId: athlete.id,
-    today: todayIn(person.timeZone),
-    onDate: still.createdAt.toISOString().slice(0, 10),
-    still: { id, widthPx, heightPx, angle, landmarks, source },
-    reading: readStill(angle, landmarks),
-  };
+  const view = await stillView(principalIn(context), await subjectIn({ params, context }), params.stillId);
+  if (!view) throw notFound('This still');
+  return view;
 }
 
 export default function Still({ loaderData }: Route.ComponentProps) {
@@ -33,12 +25,17 @@ export default function Still({ loaderData }: Route.ComponentProps) {
         </Link>
       </p>
       <h2 className="text-3xl">
-        {angleKinds[still.angle].name}: <span className="figures">{reading.angleDeg.toFixed(1)}°</span>
+        {angleKinds[still.angle].name}
+        {reading ? (
+          <>
+            : <span className="figures">{reading.angleDeg.toFixed(1)}°</span>
+          </>
+        ) : null}
       </h2>
       <p className="mb-3 text-quiet">
-        ± {reading.errorDeg.toFixed(1)}° for one pixel
-        {reading.lower ? `, lower on the ${reading.lower} of the picture` : ''}
-        {still.landmarks.plumb_top ? `. Camera tilt ${reading.tiltDeg.toFixed(1)}°, taken off` : ''}.{' '}
+        {reading
+          ? `± ${reading.errorDeg.toFixed(1)}° for one pixel${reading.lower ? `, lower on the ${reading.lower} of the picture` : ''}${still.landmarks.plumb_top ? `. Camera tilt ${reading.tiltDeg.toFixed(1)}°, taken off` : ''}. `
+          : 'Its landmarks are not all placed: no angle is read. '}
         {still.source === 'drawn' ? 'A drawn figure. ' : ''}
         {dayText(onDate, today)}
       </p>

@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { instrumentIds } from '~/core/signals/instruments';
 import { plantable } from '~/core/signals/plant';
+import { athleteById } from '~/db/queries/athletes';
 import { instrumentStream } from '~/server/instruments/stream.server';
-import { who } from '~/server/principal/principal.server';
-import { requireAthlete } from '~/server/views/standing.server';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/stream';
 
 const asked = z.object({
@@ -32,6 +32,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs): Pr
     return new Response(`This stream cannot be given: ${read.error.issues[0]?.path.join('.')}.`, {
       status: 400,
     });
-  await requireAthlete(who(context), read.data.athlete);
-  return instrumentStream(read.data, request.signal);
+  const { practiceId, staffId } = principalIn(context);
+  if (!(await athleteById(practiceId, read.data.athlete))) throw notFound('This athlete');
+  return instrumentStream(read.data, staffId, request.signal);
 }

@@ -1,17 +1,19 @@
 import { traceById } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { isUuid, notFound } from '~/server/views/standing.server';
+import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { isUuid } from '~/server/principal/subject';
+import { dayIn } from '~/server/principal/today';
 import type { Route } from './+types/trace-csv';
 
 /** A recorded trace as CSV. */
 export async function loader({ params, context }: Route.LoaderArgs): Promise<Response> {
-  const trace = isUuid(params.traceId) ? await traceById(who(context).practiceId, params.traceId) : undefined;
+  const { practiceId, timeZone } = principalIn(context);
+  const trace = isUuid(params.traceId) ? await traceById(practiceId, params.traceId) : undefined;
   if (!trace) throw notFound('This trace');
-  const name = `${trace.instrument}-${trace.recordedAt.toISOString().slice(0, 10)}.csv`;
   return new Response(trace.csv, {
     headers: {
       'Content-Type': 'text/csv; charset=utf-8',
-      'Content-Disposition': `attachment; filename="${name}"`,
+      'Content-Disposition': `attachment; filename="${trace.instrument}-${dayIn(timeZone, trace.recordedAt)}.csv"`,
+      'Cache-Control': 'private, no-store',
     },
   });
 }

@@ -1,62 +1,31 @@
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
-import { Replay } from '~/app/components/instrument/replay';
 import { dayText } from '~/app/lib/format';
+import { athleteTitle } from '~/app/lib/title';
 import { useAnalysis } from '~/app/lib/use-analysis';
-import { fault } from '~/core/catalogue';
+import { Replay } from '~/app/routes/screen/instrument/replay';
 import { readTraceCsv } from '~/core/formats/trace-csv';
-import { watchedIn } from '~/core/screen/station/from-trace';
-import { type Analysis, watchedBy } from '~/core/signals/analyse';
+import type { Analysis } from '~/core/signals/analyse';
 import { instruments, type Trace } from '~/core/signals/instruments';
-import { traceById } from '~/db/queries/screen';
-import { who } from '~/server/principal/principal.server';
-import { isUuid, notFound, pictureOf, requireAthlete } from '~/server/views/standing.server';
+import { notFound, principalIn, standingIn } from '~/server/principal/middleware.server';
+import { traceView } from '~/server/views/recordings';
 import type { Route } from './+types/trace';
 
 /** What the recording is read as, in words. */
 const watchedWords = { hold: 'a hold', breath: 'breathing', gait: 'steps', push: 'pushes' } as const;
 
+export const meta = athleteTitle('Trace');
+
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const athlete = await requireAthlete(person, params.athleteId);
-  const trace = isUuid(params.traceId) ? await traceById(person.practiceId, params.traceId) : undefined;
-  if (!trace || trace.athleteId !== athlete.id) throw notFound('This trace');
-  const { trials, today, trade } = await pictureOf(person, athlete);
-  const trial = trials.find((each) => each.traceId === trace.id);
-  const test = trace.testId && trade.hasTest(trace.testId) ? trade.test(trace.testId) : undefined;
-  return {
-    athleteId: athlete.id,
-    id: trace.id,
-    today,
-    onDate: trace.recordedAt.toISOString().slice(0, 10),
-    name: test?.name ?? instruments[trace.instrument].name,
-    instrument: instruments[trace.instrument].name,
-    side: trace.side === 'both' ? '' : trace.side,
-    source: trace.source,
-    watched:
-      watchedBy[trace.instrument].find((each) => each === new URL(request.url).searchParams.get('as')) ??
-      watchedIn(trace.testId ?? '', trace.instrument),
-    readable: watchedBy[trace.instrument],
-    faults: test?.faults ?? [],
-    // What the tester took, beside what the trace says.
-    taken:
-      trial && test?.kind === 'hold'
-        ? { t1S: trial.t1S ?? undefined, t2S: trial.value ?? undefined }
-        : undefined,
-    faultNames: Object.fromEntries(
-      [
-        'lumbar_arch',
-        'lumbar_round',
-        'hip_sag',
-        'hip_pike',
-        'pelvis_drop',
-        'pelvis_rotate',
-        'trunk_lean',
-        'grip_lost',
-      ].map((id) => [id, fault(id).name]),
-    ),
-  };
+  const view = await traceView(
+    principalIn(context),
+    await standingIn({ params, context }),
+    params.traceId,
+    new URL(request.url).searchParams,
+  );
+  if (!view) throw notFound('This trace');
+  return view;
 }
 
 export default function TraceView({ loaderData }: Route.ComponentProps) {
@@ -114,15 +83,15 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
       </div>
       {loaderData.readable.length > 1 ? (
         <nav aria-label="Read it as" className="no-print mt-2 flex gap-5">
-          {loaderData.readable.map((each) => (
+          {loaderData.readable.map((watch) => (
             <Link
-              key={each}
-              to={`?as=${each}`}
+              key={watch}
+              to={`?as=${watch}`}
               preventScrollReset
-              aria-current={each === watched ? 'true' : undefined}
+              aria-current={watch === watched ? 'true' : undefined}
               className="py-1.5 aria-[current]:font-bold"
             >
-              Read as {watchedWords[each]}
+              Read as {watchedWords[watch]}
             </Link>
           ))}
         </nav>
@@ -155,10 +124,10 @@ function Readings({ analysis, names }: { analysis: Analysis; names: Readonly<Rec
             `${marks.t1S.toFixed(1)} s${faultId ? `, ${(names[faultId] ?? faultId).toLowerCase()}` : ''}`,
           ],
         ] as [string, string][])),
-    ...analysis.channels.map((each): [string, string] => [
-      instruments[analysis.instrument].channels.find((channel) => channel.id === each.channel)?.name ??
-        each.channel,
-      `greatest ${each.greatest.toFixed(1)}, tremble ${each.steadiness.toFixed(2)} (${each.fatiguePerMin >= 0 ? '+' : ''}${each.fatiguePerMin.toFixed(2)} a minute), drift ${each.driftPerMin.toFixed(1)} a minute`,
+    ...analysis.channels.map((figures): [string, string] => [
+      instruments[analysis.instrument].channels.find((channel) => channel.id === figures.channel)?.name ??
+        figures.channel,
+      `greatest ${figures.greatest.toFixed(1)}, tremble ${figures.steadiness.toFixed(2)} (${figures.fatiguePerMin >= 0 ? '+' : ''}${figures.fatiguePerMin.toFixed(2)} a minute), drift ${figures.driftPerMin.toFixed(1)} a minute`,
     ]),
     ...(breath
       ? ([
@@ -169,7 +138,7 @@ function Readings({ analysis, names }: { analysis: Analysis; names: Readonly<Rec
           ],
           [
             'Held',
-            breath.holds.map((each) => `${each.startS.toFixed(0)} to ${each.endS.toFixed(0)} s`).join(', ') ||
+            breath.holds.map((held) => `${held.startS.toFixed(0)} to ${held.endS.toFixed(0)} s`).join(', ') ||
               'never',
           ],
         ] as [string, string][])
@@ -191,14 +160,14 @@ function Readings({ analysis, names }: { analysis: Analysis; names: Readonly<Rec
         ] as [string, string][])
       : []),
     ...(pushes.length > 0
-      ? ([['Pushes', pushes.map((each) => `${Math.round(each.newtons)} N`).join(', ')]] as [string, string][])
+      ? ([['Pushes', pushes.map((push) => `${Math.round(push.newtons)} N`).join(', ')]] as [string, string][])
       : []),
     ...(analysis.faults.length > 0
       ? ([
           [
             'Left out',
             analysis.faults
-              .map((each) => `${each.kind} ${each.startS.toFixed(1)} to ${each.endS.toFixed(1)} s`)
+              .map((fault) => `${fault.kind} ${fault.startS.toFixed(1)} to ${fault.endS.toFixed(1)} s`)
               .join(', '),
           ],
         ] as [string, string][])

@@ -1,121 +1,52 @@
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { Form, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
-import { screenTest } from '~/core/catalogue';
-import type { TestPatch } from '~/core/catalogue/edits';
-import { realChangeOf } from '~/core/screen/assess/score';
-import {
-  compareTesters,
-  errorByTester,
-  ownPercentiles,
-  percentileAthletes,
-  repeatAthletes,
-  repeatDays,
-  repeatPairs,
-  typicalErrorOf,
-  usedResults,
-} from '~/core/screen/trust/trust';
-import { newId } from '~/db/queries/coach';
-import { type SignedIn, staffNames } from '~/db/queries/practice';
-import { trialsOfTest } from '~/db/queries/screen';
-import { keepEdit } from '~/server/catalogue.server';
-import { who } from '~/server/principal/principal.server';
-import { tradeFor } from '~/server/principal/trade.server';
-import { isUuid, toTrial } from '~/server/views/standing.server';
+import { refusal, requireMay } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { issuesText } from '~/app/words/issue-text';
+import { issue } from '~/core/result';
+import { percentileAthletes, repeatAthletes, repeatDays } from '~/core/screen/trust/trust';
+import { editCatalogue } from '~/server/commands/edit-catalogue';
+import { principalIn } from '~/server/principal/middleware.server';
+import { offeredEdit, type TrustOffer, trustTest, trustView } from '~/server/views/trust';
 import type { Route } from './+types/trust';
 
-export const meta: Route.MetaFunction = () => [{ title: 'Trust · Zest Pillar' }];
+export const meta: Route.MetaFunction = () => pageTitle('Trust');
 
 const oneDecimal = (value: number) => Math.round(value * 10) / 10;
 
-/** Repeats and percentiles of one test, from every standing trial of the practice. */
-async function evidence(person: SignedIn, testId: string) {
-  const test = tradeFor(person).test(testId);
-  const rows = await trialsOfTest(person.practiceId, testId);
-  const results = usedResults(
-    test,
-    rows.map((row) => ({ ...toTrial(row), athleteId: row.athleteId })),
-  );
-  const pairs = repeatPairs(results);
-  return {
-    test,
-    pairs,
-    found: typicalErrorOf(pairs),
-    athletes: new Set(pairs.map((pair) => pair.first.athleteId)).size,
-    percentiles: ownPercentiles(test, results),
-    tested: new Set(results.map((each) => each.athleteId)).size,
-  };
+export function loader({ request, context }: Route.LoaderArgs) {
+  const principal = principalIn(context);
+  return trustView(principal, trustTest(principal, new URL(request.url).searchParams));
 }
 
-function testIdOf(person: SignedIn, request: Request): string {
-  const id = new URL(request.url).searchParams.get('test') ?? 'side_plank';
-  return tradeFor(person).hasTest(id) ? id : 'side_plank';
-}
-
-export async function loader({ request, context }: Route.LoaderArgs) {
-  const person = who(context);
-  const trade = tradeFor(person);
-  const testId = testIdOf(person, request);
-  const [{ test, pairs, found, athletes, percentiles, tested }, names] = await Promise.all([
-    evidence(person, testId),
-    staffNames(person.practiceId),
-  ]);
-  const nameOf = (id: string) => names.get(id) ?? 'somebody who has left';
-  const shipped = screenTest(testId).typicalError;
-  return {
-    tests: trade.tests.filter((each) => each.kind !== 'grade').map(({ id, name }) => ({ id, name })),
-    test: { id: test.id, name: test.name, unit: test.unit, lower: test.lowerIsBetter },
-    inUse: test.typicalError,
-    ownError: trade.ownTest(testId).typicalError ?? undefined,
-    shipped,
-    realFrom: oneDecimal(realChangeOf(test.typicalError)),
-    found,
-    athletes,
-    pairs: pairs.length,
-    byTester: errorByTester(pairs).map(({ staffId, estimate }) => ({ name: nameOf(staffId), estimate })),
-    between: compareTesters(pairs).map((each) => ({ ...each, aName: nameOf(each.a), bName: nameOf(each.b) })),
-    percentiles,
-    tested,
-    ownTarget: trade.ownTest(testId).target ?? undefined,
-    mayEdit: person.role !== 'assistant',
-    edit: { editId: newId(), revision: person.catalogue.revision },
-  };
+/** What the form takes over; undefined when it asks for nothing there is. */
+function offerOf(form: FormData): TrustOffer | undefined {
+  const take = form.get('take');
+  if (take === 'error' || take === 'default_error') return { take };
+  const percent = Number(form.get('percent'));
+  return take === 'target' && (percent === 25 || percent === 50 || percent === 75)
+    ? { take, percent }
+    : undefined;
 }
 
 export async function action({ request, context }: Route.ActionArgs) {
-  const person = who(context);
-  if (person.role === 'assistant')
-    throw data({ message: 'Errors and targets are set by the owner or a coach.' }, { status: 403 });
-  const testId = testIdOf(person, request);
+  const principal = principalIn(context);
+  requireMay(principal, 'catalogue.edit');
+  const testId = trustTest(principal, new URL(request.url).searchParams);
   const form = await request.formData();
-  const editId = String(form.get('editId'));
-  const refuse = (error: string, status = 400) => data({ error }, { status });
-  if (!isUuid(editId)) return refuse('This could not be read. Open the page again.');
-  // The figures are found anew, so that nobody can put others in their place.
-  const { found, percentiles } = await evidence(person, testId);
-  const intent = form.get('intent');
-  let patch: TestPatch;
-  let reason: string;
-  if (intent === 'error') {
-    if (!found) return refuse(`There are not yet repeats of ${repeatAthletes} athletes.`);
-    patch = { typicalError: Math.round(found.typicalError * 100) / 100 };
-    reason = `From ${found.pairs} repeats of ${found.athletes} athletes, 95 % limits ${found.low.toFixed(1)} to ${found.high.toFixed(1)}.`;
-  } else if (intent === 'default-error') {
-    patch = { typicalError: null };
-    reason = 'Back to the default error.';
-  } else if (intent === 'target') {
-    const percent = Number(form.get('percent'));
-    if (!percentiles || (percent !== 25 && percent !== 50 && percent !== 75))
-      return refuse(`There are not yet results of ${percentileAthletes} athletes.`);
-    patch = { target: oneDecimal(percentiles.at[percent]) };
-    reason = `The ${percent} % point of ${percentiles.athletes} of our own athletes.`;
-  } else return refuse('This could not be read. Open the page again.');
-  const kept = await keepEdit(person, editId, Number(form.get('revision')), {
-    edit: { op: 'change', kind: 'test', entryId: testId, patch },
-    reason,
+  const offer = offerOf(form);
+  if (!offer) return refusal([issue('input.id')]);
+  const offered = await offeredEdit(principal, testId, offer);
+  if (!offered.ok) return refusal(offered.issues);
+  const kept = await editCatalogue(principal, {
+    id: form.get('editId'),
+    revision: Number(form.get('revision')),
+    reason: offered.value.reason,
+    edit: { op: 'change', kind: 'test', entryId: testId, patch: offered.value.patch },
   });
-  return kept.ok ? redirect(`/screen/trust?test=${testId}`) : refuse(kept.why, 409);
+  return kept.ok ? redirect(`/screen/trust?test=${testId}`) : refusal(kept.issues);
 }
 
 export default function Trust({ loaderData, actionData }: Route.ComponentProps) {
@@ -144,16 +75,16 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
         <label className="grow sm:max-w-sm">
           <span className="mb-1 block font-bold">Test</span>
           <select name="test" defaultValue={test.id} key={test.id} className="field-input">
-            {tests.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
+            {tests.map((choice) => (
+              <option key={choice.id} value={choice.id}>
+                {choice.name}
               </option>
             ))}
           </select>
         </label>
         <Button>Show it</Button>
       </Form>
-      <FormError>{actionData?.error}</FormError>
+      <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
       <div className="mt-8 grid gap-x-14 gap-y-10 lg:grid-cols-2">
         <section aria-labelledby="error">
           <h2 id="error" className="text-2xl">
@@ -188,12 +119,12 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
             <Form method="post" className="mt-3 flex flex-wrap gap-3">
               {hidden}
               {found ? (
-                <Button name="intent" value="error" disabled={busy}>
+                <Button name="take" value="error" disabled={busy}>
                   Use {found.typicalError.toFixed(1)} as our own
                 </Button>
               ) : null}
               {loaderData.ownError === undefined ? null : (
-                <Button look="quiet" name="intent" value="default-error" disabled={busy}>
+                <Button look="quiet" name="take" value="default_error" disabled={busy}>
                   Back to the default
                 </Button>
               )}
@@ -219,16 +150,16 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
                   </tr>
                 </thead>
                 <tbody>
-                  {byTester.map((each) => (
-                    <tr key={each.name} className="border-b border-mortar">
+                  {byTester.map((tester) => (
+                    <tr key={tester.name} className="border-b border-mortar">
                       <th scope="row" className={`${cell} font-normal`}>
-                        {each.name}
+                        {tester.name}
                       </th>
-                      <td className={cell}>{each.estimate.typicalError.toFixed(1)}</td>
+                      <td className={cell}>{tester.estimate.typicalError.toFixed(1)}</td>
                       <td className={cell}>
-                        {each.estimate.low.toFixed(1)} to {each.estimate.high.toFixed(1)}
+                        {tester.estimate.low.toFixed(1)} to {tester.estimate.high.toFixed(1)}
                       </td>
-                      <td className={cell}>{each.estimate.pairs}</td>
+                      <td className={cell}>{tester.estimate.pairs}</td>
                     </tr>
                   ))}
                 </tbody>
@@ -248,18 +179,18 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
                 Five athletes seen by two testers within {repeatDays} days are needed.
               </p>
             ) : null}
-            {between.map((each) => (
-              <p key={each.a + each.b} className="mt-2">
-                <strong>{each.bName}</strong> reads{' '}
+            {between.map((pair) => (
+              <p key={pair.a + pair.b} className="mt-2">
+                <strong>{pair.bName}</strong> reads{' '}
                 <strong className="figures">
-                  {Math.abs(each.bias).toFixed(1)} {test.unit} {each.bias >= 0 ? 'more' : 'less'}
+                  {Math.abs(pair.bias).toFixed(1)} {test.unit} {pair.bias >= 0 ? 'more' : 'less'}
                 </strong>{' '}
-                than <strong>{each.aName}</strong>{' '}
+                than <strong>{pair.aName}</strong>{' '}
                 <span className="figures">
-                  (95 %: {each.low.toFixed(1)} to {each.high.toFixed(1)}, {each.pairs} pairs)
+                  (95 %: {pair.low.toFixed(1)} to {pair.high.toFixed(1)}, {pair.pairs} pairs)
                 </span>
-                . {each.differ ? '▲ They read differently.' : 'That may be chance.'} Single figures lie within
-                ± <span className="figures">{each.agreement.toFixed(1)}</span>.
+                . {pair.differ ? '▲ They read differently.' : 'That may be chance.'} Single figures lie within
+                ± <span className="figures">{pair.agreement.toFixed(1)}</span>.
               </p>
             ))}
           </section>
@@ -297,7 +228,7 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
                       </select>{' '}
                       point
                     </label>
-                    <Button name="intent" value="target" disabled={busy}>
+                    <Button name="take" value="target" disabled={busy}>
                       Use it as our own target
                     </Button>
                   </Form>

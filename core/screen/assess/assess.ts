@@ -1,13 +1,6 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
-import {
-  fault,
-  type QualityId,
-  qualities,
-  type ScreenTest,
-  type SideKey,
-  sideKeysOf,
-} from '~/core/catalogue';
-import { shippedTrade, type Trade } from '~/core/catalogue/trade';
+import { type QualityId, qualities, type ScreenTest, type SideKey, sideKeysOf } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { testOn } from '~/core/screen/trial/by-rung';
 import { type Trial, workingSide } from '~/core/screen/trial/trial';
 import type { Grade, Reading } from '~/core/screen/trial/words';
@@ -67,8 +60,8 @@ export interface AssessInput {
   readonly trials: readonly Trial[];
   readonly person: ScreenedPerson;
   readonly today: IsoDay;
-  /** The catalogue as the practice has it: own targets, rungs of choice. As shipped when left out. */
-  readonly trade?: Trade | undefined;
+  /** The catalogue as the practice has it: own targets, rungs of choice. */
+  readonly trade: Trade;
 }
 
 export interface Assessment {
@@ -80,13 +73,14 @@ export interface Assessment {
 export const confidenceHalfLifeDays = 56;
 export const lowConfidence = 0.5;
 
-/** Trials ended by pain or stopped say nothing about the limit; they are kept and shown, and not scored. */
-function usable(trial: Trial): boolean {
-  return (
-    trial.endReason !== 'pain' &&
-    trial.endReason !== 'stopped' &&
-    (trial.value !== null || trial.grade !== null)
-  );
+/**
+ * Trials ended by pain or stopped say nothing about the limit, those of stand-in instruments nothing about the athlete, and
+ * those whose grade is still to be given nothing yet; they are kept and shown, and not scored.
+ */
+function usable(test: ScreenTest, trial: Trial): boolean {
+  if (trial.endReason === 'pain' || trial.endReason === 'stopped' || trial.simulated) return false;
+  const graded = test.kind === 'grade' || test.withGrade;
+  return graded ? trial.grade !== null : trial.value !== null;
 }
 
 /** By eye an angle counts for less than by anything that measures. */
@@ -102,14 +96,14 @@ function resultOf(
   trials: readonly Trial[],
   input: AssessInput,
 ): TestResult | undefined {
-  const usableTrials = trials.filter(usable);
+  const usableTrials = trials.filter((trial) => usable(test, trial));
   const newest = usableTrials
     .map((trial) => trial.onDate)
     .sort()
     .at(-1);
   if (newest === undefined) return undefined;
   const ofDay = usableTrials.filter((trial) => trial.onDate === newest);
-  const baseTarget = targetFor(test, input.person, (input.trade ?? shippedTrade).ownTargets[test.id]);
+  const baseTarget = targetFor(test, input.person, input.trade.ownTargets[test.id]);
   const scored = ofDay.map((trial) => {
     const held = trial.endReason === 'cap' && trial.capS !== null && trial.capS < baseTarget.value;
     const target =
@@ -138,7 +132,7 @@ function resultOf(
     typicalError: test.typicalError,
     reliability: reliabilityOf(test, best.trial, best.held),
     comparable: best.trial.comparable,
-    faultIds: [...seen].filter((id) => fault(id).action !== 'allowed').sort(),
+    faultIds: [...seen].filter((id) => input.trade.fault(id).action !== 'allowed').sort(),
     feltIn: [...new Set(ofDay.flatMap((trial) => (trial.feltIn ? [trial.feltIn] : [])))],
     trialIds: ofDay.map((trial) => trial.id),
   };
@@ -187,7 +181,7 @@ export function assess(input: AssessInput): Assessment {
     if (group) group.push(trial);
     else groups.set(key, [trial]);
   }
-  const trade = input.trade ?? shippedTrade;
+  const { trade } = input;
   const results: TestResult[] = [];
   for (const [key, trials] of groups) {
     const [testId = '', side = 'both', rungId = ''] = key.split('|');

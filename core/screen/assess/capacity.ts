@@ -4,7 +4,8 @@ import type { KnownCapacity } from '~/core/body/capacity';
 import { type Capacity, capacityFromHold, capacityFromStages } from '~/core/body/endurance';
 import { type Direction, momentsOf } from '~/core/body/moment';
 import { type Load, noLoad, type Posture } from '~/core/body/posture';
-import { type ScreenTest, screenTest } from '~/core/catalogue';
+import type { ScreenTest } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { workingSide } from '~/core/screen/trial/trial';
 import type { TestResult } from './assess';
 
@@ -25,10 +26,11 @@ function mainOf(posture: Posture, body: Body, load: Load): { direction: Directio
 
 /** The capacity behind one result, and its direction; undefined for results that are no hold of a known moment. */
 function fromResult(
+  trade: Pick<Trade, 'test'>,
   result: TestResult,
   body: Body,
 ): { direction: Direction; capacity: Capacity } | undefined {
-  const test = screenTest(result.testId);
+  const test = trade.test(result.testId);
   if (test.kind !== 'hold' || result.value === null || !(result.value > 0)) return undefined;
   const toLoss = !result.held && !(test.stopAt !== undefined && result.value >= test.stopAt);
   const load = testLoad(test, body);
@@ -47,11 +49,15 @@ function fromResult(
 }
 
 /** Capacities from the newest screened holds (seconds to loss, or to a cap as lower bounds), each with its source. */
-export function screenedCapacities(results: readonly TestResult[], body: Body): KnownCapacity[] {
+export function screenedCapacities(
+  trade: Pick<Trade, 'test'>,
+  results: readonly TestResult[],
+  body: Body,
+): KnownCapacity[] {
   return results.flatMap((result): KnownCapacity[] => {
-    const found = fromResult(result, body);
+    const found = fromResult(trade, result, body);
     if (!found) return [];
-    const test = screenTest(result.testId);
+    const test = trade.test(result.testId);
     const side = workingSide(result.side, test.feeds[0]?.worksSide ?? 'same');
     return [
       {

@@ -1,4 +1,5 @@
-import { type SideKey, screenTest } from '~/core/catalogue';
+import type { SideKey } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import type { TestResult } from './assess';
 import { realChangeOf } from './score';
 
@@ -42,6 +43,7 @@ const held = (results: readonly TestResult[], testId: string, side?: SideKey): T
   );
 
 function ratioOf(
+  trade: Pick<Trade, 'test'>,
   id: string,
   name: string,
   top: TestResult | undefined,
@@ -54,7 +56,7 @@ function ratioOf(
   const relative = Math.hypot(top.typicalError / top.value, bottom.typicalError / bottom.value);
   const error = value * relative;
   const label = (result: TestResult) =>
-    `${screenTest(result.testId).name}${result.side === 'both' ? '' : `, ${result.side}`}`;
+    `${trade.test(result.testId).name}${result.side === 'both' ? '' : `, ${result.side}`}`;
   return [
     {
       id,
@@ -75,7 +77,7 @@ function ratioOf(
 }
 
 /** The trunk ratios for which both figures exist; each speaks only beyond its own error. */
-export function ratios(results: readonly TestResult[]): Ratio[] {
+export function ratios(trade: Pick<Trade, 'test'>, results: readonly TestResult[]): Ratio[] {
   const flexor = held(results, 'trunk_flexor_hold');
   const extensor = held(results, 'trunk_extensor_hold');
   const front = held(results, 'front_plank');
@@ -87,16 +89,31 @@ export function ratios(results: readonly TestResult[]): Ratio[] {
       ? sideResults.reduce((a, b) => ((b.value ?? 0) < (a.value ?? 0) ? b : a))
       : undefined;
   return [
-    ...ratioOf('flexor_extensor', 'Flexor : extensor', flexor, extensor, '0.6 to 1.0', (value, error) => {
-      if (value + error < 0.6) return 'Front short for the back.';
-      return value - error > 1
-        ? 'Back short for the front: late-event collapse is likelier in a hinge sport.'
-        : undefined;
-    }),
-    ...ratioOf('side_extensor', 'Side : extensor', weakerSide, extensor, 'below 0.75', (value, error) =>
-      value - error > 0.75 ? 'Back short for the side.' : undefined,
+    ...ratioOf(
+      trade,
+      'flexor_extensor',
+      'Flexor : extensor',
+      flexor,
+      extensor,
+      '0.6 to 1.0',
+      (value, error) => {
+        if (value + error < 0.6) return 'Front short for the back.';
+        return value - error > 1
+          ? 'Back short for the front: late-event collapse is likelier in a hinge sport.'
+          : undefined;
+      },
     ),
     ...ratioOf(
+      trade,
+      'side_extensor',
+      'Side : extensor',
+      weakerSide,
+      extensor,
+      'below 0.75',
+      (value, error) => (value - error > 0.75 ? 'Back short for the side.' : undefined),
+    ),
+    ...ratioOf(
+      trade,
       'front_side',
       'Front plank : side plank',
       front,
@@ -108,7 +125,7 @@ export function ratios(results: readonly TestResult[]): Ratio[] {
 }
 
 /** Left against right of every sided test that has both. */
-export function testGaps(results: readonly TestResult[]): TestGap[] {
+export function testGaps(trade: Pick<Trade, 'test'>, results: readonly TestResult[]): TestGap[] {
   const gaps: TestGap[] = [];
   for (const left of results) {
     if (left.side !== 'left') continue;
@@ -116,7 +133,7 @@ export function testGaps(results: readonly TestResult[]): TestGap[] {
       (each) => each.testId === left.testId && each.rungId === left.rungId && each.side === 'right',
     );
     if (!right) continue;
-    const test = screenTest(left.testId);
+    const test = trade.test(left.testId);
     if (test.kind === 'grade' || left.value === null || right.value === null) {
       const difference = left.score - right.score;
       gaps.push({

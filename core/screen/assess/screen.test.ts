@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { discipline, disciplines, qualityIds, screenTest, screenTests } from '~/core/catalogue';
-import { gateTest } from '~/core/clear/gates';
+import { shippedTrade } from '~/core/catalogue/trade';
+import { gateOf } from '~/core/clear/testing';
 import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery/battery';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { trialProblems, workingSide } from '~/core/screen/trial/trial';
@@ -13,6 +14,7 @@ const input = (trials: AssessInput['trials'], today = '2026-11-20'): AssessInput
   trials,
   person,
   today,
+  trade: shippedTrade,
 });
 const capability = (result: ReturnType<typeof assess>, quality: string, side: string) => {
   const found = result.capabilities.find((each) => each.quality === quality && each.side === side);
@@ -185,13 +187,14 @@ describe('ratios and gaps', () => {
     makeTrial('front_plank', 'both', 70),
   ];
   it('shows formula, inputs and error, and speaks only beyond it', () => {
-    const list = ratios(assess(input(trials)).results);
+    const list = ratios(shippedTrade, assess(input(trials)).results);
     const flexor = list.find((each) => each.id === 'flexor_extensor');
     expect(flexor?.value).toBeCloseTo(160 / 90);
     expect(flexor?.error).toBeCloseTo((160 / 90) * Math.hypot(18 / 160, 15 / 90));
     expect(flexor?.says).toContain('Back short');
     expect(flexor?.inputs).toHaveLength(2);
     const even = ratios(
+      shippedTrade,
       assess(
         input([makeTrial('trunk_flexor_hold', 'both', 100), makeTrial('trunk_extensor_hold', 'both', 95)]),
       ).results,
@@ -200,6 +203,7 @@ describe('ratios and gaps', () => {
   });
   it('gives a percentage for holds and an absolute difference for degrees', () => {
     const gaps = testGaps(
+      shippedTrade,
       assess(
         input([
           ...trials,
@@ -227,24 +231,27 @@ describe('battery', () => {
   const all = ['mat', 'towel', 'box', 'band', 'dumbbell', 'ball'];
   it.each(disciplines.map((each) => each.id))('covers all nine qualities for %s', (id) => {
     const battery = proposeBattery({
-      tests: screenTests,
+      trade: shippedTrade,
+      gate: gateOf(),
       discipline: discipline(id),
-      cautions: [],
-      allows: 'all',
       kit: all,
       minutes: 60,
       firstSide: 'left',
     });
     expect(battery.uncovered).toEqual([]);
     expect(battery.items.length).toBeGreaterThanOrEqual(9);
-    expect(maximalOverload(battery.items.map((item) => item.testId))).toBeUndefined();
+    expect(
+      maximalOverload(
+        shippedTrade,
+        battery.items.map((item) => item.testId),
+      ),
+    ).toBeUndefined();
   });
   it('goes breath, control, single leg, loaded, maximal', () => {
     const battery = proposeBattery({
-      tests: screenTests,
+      trade: shippedTrade,
+      gate: gateOf(),
       discipline: discipline('running.marathon'),
-      cautions: [],
-      allows: 'all',
       kit: all,
       minutes: 45,
       firstSide: 'left',
@@ -254,17 +261,19 @@ describe('battery', () => {
   });
   it('leaves out what a caution forbids, with the reason and what replaces it', () => {
     const battery = proposeBattery({
-      tests: screenTests,
+      trade: shippedTrade,
+      gate: gateOf({ cautions: ['disc_flexion_sensitive'] }),
       discipline: discipline('gymnastics.rhythmic'),
-      cautions: ['disc_flexion_sensitive'],
-      allows: 'all',
       kit: all,
       minutes: 60,
       firstSide: 'left',
     });
     expect(battery.items.some((item) => item.testId === 'hollow_stage')).toBe(false);
     expect(battery.leftOut).toContainEqual(
-      expect.objectContaining({ testId: 'hollow_stage', why: 'back that dislikes bending forward' }),
+      expect.objectContaining({
+        testId: 'hollow_stage',
+        bars: [expect.objectContaining({ code: 'bar.caution' })],
+      }),
     );
     // Only the leg raise still tells of the shape.
     expect(battery.items.map((each) => each.testId)).toContain('leg_raise_arc');
@@ -272,10 +281,9 @@ describe('battery', () => {
   });
   it('offers only breath and brace before a practitioner agrees', () => {
     const battery = proposeBattery({
-      tests: screenTests,
+      trade: shippedTrade,
+      gate: gateOf({ cautions: ['pregnancy'], agreed: false }),
       discipline: discipline('dance'),
-      cautions: ['pregnancy'],
-      allows: 'breath_brace',
       kit: all,
       minutes: 60,
       firstSide: 'left',
@@ -283,26 +291,29 @@ describe('battery', () => {
     expect(battery.items.every((item) => screenTest(item.testId).stage === 1)).toBe(true);
   });
   it('counts rests only where no other test fills them', () => {
-    expect(batteryMinutes(['front_plank', 'side_plank'])).toBe(13);
-    expect(orderBattery(['side_plank', 'breath_prone', 'front_plank'])[0]).toBe('breath_prone');
-    expect(maximalOverload(['front_plank', 'hinge_hold', 'arch_hold', 'trunk_extensor_hold'])).toContain(
-      'back wall',
-    );
+    expect(batteryMinutes(shippedTrade, ['front_plank', 'side_plank'])).toBe(13);
+    expect(orderBattery(shippedTrade, ['side_plank', 'breath_prone', 'front_plank'])[0]).toBe('breath_prone');
+    expect(
+      maximalOverload(shippedTrade, ['front_plank', 'hinge_hold', 'arch_hold', 'trunk_extensor_hold']),
+    ).toMatchObject({
+      code: 'battery.maximal',
+      values: { holds: 3 },
+    });
   });
   it('keeps every gate the cautions set, whatever the sport', () => {
     const cautions = ['under_16', 'hypertension', 'knee_pain', 'pregnancy', 'osteoporosis', 'hernia'];
     fc.assert(
       fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, each) => {
+        const gate = gateOf({ cautions: some });
         const battery = proposeBattery({
-          tests: screenTests,
+          trade: shippedTrade,
+          gate,
           discipline: each,
-          cautions: some,
-          allows: 'all',
           kit: all,
           minutes: 60,
           firstSide: 'right',
         });
-        for (const item of battery.items) expect(gateTest(screenTest(item.testId), some).allowed).toBe(true);
+        for (const item of battery.items) expect(gate.test(item.testId).allowed).toBe(true);
         expect(new Set(battery.items.map((item) => item.testId)).size).toBe(battery.items.length);
         expect(qualityIds).toEqual(expect.arrayContaining([...battery.uncovered]));
       }),
@@ -312,19 +323,58 @@ describe('battery', () => {
 
 describe('trialProblems', () => {
   const plank = screenTest('front_plank');
-  it('refuses a wrong side, a figure out of range and a forbidden test', () => {
-    const gate = gateTest(plank, []);
-    expect(trialProblems(makeTrial('front_plank', 'both', 40), plank, gate)).toEqual([]);
-    expect(trialProblems(makeTrial('front_plank', 'left', 40), plank, gate)[0]).toContain('no sides');
-    expect(trialProblems(makeTrial('front_plank', 'both', 4000), plank, gate)[0]).toContain(
-      'outside 0 to 600',
+  const codes = (trial: ReturnType<typeof makeTrial>, cautions: readonly string[] = []) =>
+    trialProblems(trial, plank, gateOf({ cautions }).test('front_plank'), shippedTrade).map(
+      ({ code }) => code,
     );
+  it('refuses a wrong side, a figure out of range, a forbidden test and an unknown fault', () => {
+    expect(codes(makeTrial('front_plank', 'both', 40))).toEqual([]);
+    expect(codes(makeTrial('front_plank', 'left', 40))).toEqual(['trial.no_sides']);
+    expect(codes(makeTrial('front_plank', 'both', 4000))).toEqual(['trial.outside']);
+    expect(codes(makeTrial('front_plank', 'both', 40), ['shoulder_pain'])).toEqual(['trial.barred']);
+    expect(codes(makeTrial('front_plank', 'both', null, { endReason: 'pain' }))).toEqual([]);
+    expect(codes(makeTrial('front_plank', 'both', null))).toEqual(['trial.needs_figure']);
+    expect(codes(makeTrial('front_plank', 'both', 40, { faults: [{ faultId: 'made_up', atS: 3 }] }))).toEqual(
+      ['trial.unknown_fault'],
+    );
+  });
+  it('refuses a fault or a first loss after the end', () => {
     expect(
-      trialProblems(makeTrial('front_plank', 'both', 40), plank, gateTest(plank, ['shoulder_pain']))[0],
-    ).toContain('shoulder pain');
-    expect(trialProblems(makeTrial('front_plank', 'both', null, { endReason: 'pain' }), plank, gate)).toEqual(
-      [],
-    );
-    expect(trialProblems(makeTrial('front_plank', 'both', null), plank, gate)[0]).toContain('needs a figure');
+      codes(makeTrial('front_plank', 'both', 40, { faults: [{ faultId: 'hip_sag', atS: 41 }] })),
+    ).toEqual(['trial.fault_after_end']);
+    expect(codes(makeTrial('front_plank', 'both', 40, { t1S: 50 }))).toEqual(['trial.loss_after_end']);
+    expect(
+      codes(makeTrial('front_plank', 'both', 40, { t1S: 40, faults: [{ faultId: 'hip_sag', atS: 40 }] })),
+    ).toEqual([]);
+  });
+  it('lets a counted figure be no less than its taps, and asks which fault a faulted trial had', () => {
+    const step = (value: number, faults: number) =>
+      trialProblems(
+        makeTrial('step_down', 'left', value, {
+          faults: Array.from({ length: faults }, () => ({ faultId: 'pelvis_drop', atS: null })),
+        }),
+        screenTest('step_down'),
+        gateOf().test('step_down'),
+        shippedTrade,
+      ).map(({ code }) => code);
+    expect([step(2, 2), step(3, 2), step(1, 2)]).toEqual([[], [], ['trial.faults_exceed']]);
+    const float = (more: object) =>
+      trialProblems(
+        makeTrial('bridge_foot_float', 'left', null, { grade: 'faulted', ...more }),
+        screenTest('bridge_foot_float'),
+        gateOf().test('bridge_foot_float'),
+        shippedTrade,
+      ).map(({ code }) => code);
+    expect(float({})).toEqual(['trial.needs_fault']);
+    expect(float({ answered: false })).toEqual([]);
+    expect(float({ faults: [{ faultId: 'pelvis_drop', atS: null }] })).toEqual([]);
+  });
+});
+
+describe('a simulated trial', () => {
+  it('is no result', () => {
+    const simulated = makeTrial('front_plank', 'both', 90, { simulated: true });
+    expect(assess(input([simulated])).results).toEqual([]);
+    expect(assess(input([simulated, makeTrial('front_plank', 'both', 40)])).results[0]?.value).toBe(40);
   });
 });

@@ -5,9 +5,11 @@ import {
   qualityIds,
   type ScreenTest,
   type Side,
-  screenTest,
 } from '~/core/catalogue';
-import { gateTest, replacementFor, type TestGate } from '~/core/clear/gates';
+import type { Trade } from '~/core/catalogue/trade';
+import { type Gate, replacementFor, type TestGate } from '~/core/clear/gate';
+import { kitName } from '~/core/clear/rung-bars';
+import { type Issue, issue } from '~/core/result';
 import { type TimedTest, timelineOf } from './timeline';
 
 export interface BatteryItem {
@@ -19,7 +21,7 @@ export interface BatteryItem {
 
 export interface LeftOut {
   readonly testId: string;
-  readonly why: string;
+  readonly bars: readonly Issue[];
   readonly replacedBy: string | undefined;
 }
 
@@ -36,14 +38,13 @@ export interface Battery {
 
 export interface BatteryInput {
   readonly discipline: Discipline;
-  readonly cautions: readonly string[];
-  readonly allows: 'nothing' | 'breath_brace' | 'all';
+  /** The catalogue as the practice has it; tests the station offers are taken. */
+  readonly trade: Trade;
+  readonly gate: Pick<Gate, 'test'>;
   /** Equipment ids at hand. */
   readonly kit: readonly string[];
   readonly minutes: number;
   readonly firstSide: Side;
-  /** Tests the station offers, as the practice has them. */
-  readonly tests: readonly ScreenTest[];
 }
 
 /** Tests a sport prefers for a quality, best first; others follow by directness. */
@@ -80,6 +81,10 @@ export function hasKit(test: ScreenTest, kit: readonly string[]): boolean {
   );
 }
 
+/** Which of a test's kit is not at hand. */
+export const kitIssue = (test: ScreenTest, kit: readonly string[]): Issue =>
+  issue('bar.kit', { needs: test.needs.filter((need) => !kit.includes(need)).map(kitName) });
+
 /** A test as the timeline needs it; `restS` where the practice wants another rest than the test's own. */
 export function timedTest(test: ScreenTest, restS: number = test.restS): TimedTest {
   return {
@@ -93,35 +98,37 @@ export function timedTest(test: ScreenTest, restS: number = test.restS): TimedTe
 }
 
 /** Minutes of a battery in order: the warm-up, each test, and the rests that no other test fills. */
-export function batteryMinutes(testIds: readonly string[]): number {
-  return timelineOf(testIds.map((id) => timedTest(screenTest(id)))).minutes;
+export function batteryMinutes(trade: Pick<Trade, 'test'>, testIds: readonly string[]): number {
+  return timelineOf(testIds.map((id) => timedTest(trade.test(id)))).minutes;
 }
 
 /** Breath and brace, control, single leg, loaded, maximal holds; the holds of one wall never side by side. */
-export function orderBattery(testIds: readonly string[]): string[] {
-  const staged = [...testIds].sort((a, b) => screenTest(a).stage - screenTest(b).stage);
+export function orderBattery(trade: Pick<Trade, 'test'>, testIds: readonly string[]): string[] {
+  const stageOf = (id: string) => trade.test(id).stage;
+  const wallOf = (id: string) => trade.test(id).feeds[0]?.quality;
   const ordered: string[] = [];
-  const waiting = [...staged];
+  const waiting = [...testIds].sort((a, b) => stageOf(a) - stageOf(b));
   while (waiting.length > 0) {
     const last = ordered.at(-1);
-    const lastWall = last ? screenTest(last).feeds[0]?.quality : undefined;
-    const stage = screenTest(waiting[0] as string).stage;
-    const next = waiting.findIndex(
-      (id) => screenTest(id).stage === stage && screenTest(id).feeds[0]?.quality !== lastWall,
-    );
+    const lastWall = last ? wallOf(last) : undefined;
+    const stage = stageOf(waiting[0] as string);
+    const next = waiting.findIndex((id) => stageOf(id) === stage && wallOf(id) !== lastWall);
     ordered.push(...waiting.splice(Math.max(0, next), 1));
   }
   return ordered;
 }
 
+/** Maximal holds of one quality a body bears in a day. */
+export const maximalHoldsADay = 2;
+
 /** The first rule of the day that this choice of tests breaks: over two maximal holds on one quality. */
-export function maximalOverload(testIds: readonly string[]): string | undefined {
+export function maximalOverload(trade: Pick<Trade, 'test'>, testIds: readonly string[]): Issue | undefined {
   for (const id of qualityIds) {
-    const maximal = testIds.filter(
-      (testId) => screenTest(testId).maximal && screenTest(testId).feeds[0]?.quality === id,
-    );
-    if (maximal.length > 2)
-      return `${maximal.length} maximal holds load ${quality(id).name.toLowerCase()} in one day; two are allowed. Split them over days.`;
+    const holds = testIds.filter(
+      (testId) => trade.test(testId).maximal && trade.test(testId).feeds[0]?.quality === id,
+    ).length;
+    if (holds > maximalHoldsADay)
+      return issue('battery.maximal', { holds, quality: quality(id).name.toLowerCase() });
   }
   return undefined;
 }
@@ -132,10 +139,10 @@ export function maximalOverload(testIds: readonly string[]): string | undefined 
  * with the reason and what replaces them.
  */
 export function proposeBattery(input: BatteryInput): Battery {
-  const gates = new Map(input.tests.map((test) => [test.id, gateTest(test, input.cautions, input.allows)]));
-  const gateOf = (id: string) => gates.get(id) as TestGate;
-  const wanted = input.tests.filter((test) => hasKit(test, input.kit));
-  const allowed = wanted.filter((test) => gateOf(test.id).allowed);
+  const { trade, gate } = input;
+  const minutesOf = (testIds: readonly string[]) => batteryMinutes(trade, testIds);
+  const wanted = trade.stationTests.filter((test) => hasKit(test, input.kit));
+  const allowed = wanted.filter((test) => gate.test(test.id).allowed);
   const chosen = new Map<string, string>();
   const byDemand = [...qualityIds].sort((a, b) => input.discipline.profile[b] - input.discipline.profile[a]);
   const sorted = [...allowed].sort(
@@ -153,30 +160,30 @@ export function proposeBattery(input: BatteryInput): Battery {
     if (input.discipline.profile[id] < 4) break;
     const second = partly(id).find((test) => !chosen.has(test.id));
     if (!second) continue;
-    const trial = orderBattery([...chosen.keys(), second.id]);
-    if (batteryMinutes(trial) > input.minutes || maximalOverload(trial)) continue;
+    const longer = orderBattery(trade, [...chosen.keys(), second.id]);
+    if (minutesOf(longer) > input.minutes || maximalOverload(trade, longer)) continue;
     chosen.set(
       second.id,
       `Second view of ${quality(id).name.toLowerCase()}, asked ${input.discipline.profile[id]} of 5`,
     );
   }
 
-  const ordered = orderBattery([...chosen.keys()]);
-  const forbidden = wanted.filter((test) => !gateOf(test.id).allowed);
-  const covered = new Set(ordered.flatMap((id) => screenTest(id).feeds.map((feed) => feed.quality)));
+  const ordered = orderBattery(trade, [...chosen.keys()]);
+  const forbidden = wanted.filter((test) => !gate.test(test.id).allowed);
+  const covered = new Set(ordered.flatMap((id) => trade.test(id).feeds.map((feed) => feed.quality)));
   return {
     items: ordered.map((testId) => ({
       testId,
       why: chosen.get(testId) ?? '',
-      gate: gateOf(testId),
-      minutes: screenTest(testId).minutes,
+      gate: gate.test(testId),
+      minutes: trade.test(testId).minutes,
     })),
     leftOut: forbidden.map((test) => ({
       testId: test.id,
-      why: gateOf(test.id).why ?? '',
-      replacedBy: replacementFor(test.id, ordered),
+      bars: gate.test(test.id).bars,
+      replacedBy: replacementFor(trade, test.id, ordered),
     })),
-    minutes: batteryMinutes(ordered),
+    minutes: minutesOf(ordered),
     uncovered: qualityIds.filter((id) => !covered.has(id)),
     firstSide: input.firstSide,
   };
@@ -186,11 +193,15 @@ export function proposeBattery(input: BatteryInput): Battery {
  * Tests over as many days as the rule of two maximal holds a quality asks for: each goes on the first day that bears it.
  * `today` are tests already done today; they count on the first day and are not in the result.
  */
-export function splitOverDays(testIds: readonly string[], today: readonly string[] = []): string[][] {
+export function splitOverDays(
+  trade: Pick<Trade, 'test'>,
+  testIds: readonly string[],
+  today: readonly string[] = [],
+): string[][] {
   const days: string[][] = [[]];
   for (const id of testIds) {
     const fits = days.findIndex(
-      (day, n) => maximalOverload([...new Set([...(n === 0 ? today : []), ...day, id])]) === undefined,
+      (day, n) => maximalOverload(trade, [...new Set([...(n === 0 ? today : []), ...day, id])]) === undefined,
     );
     if (fits >= 0) days[fits]?.push(id);
     else days.push([id]);

@@ -1,6 +1,8 @@
 import type { QualityId, ScreenTest, Side } from '~/core/catalogue';
-import { gateTest, type TestGate } from '~/core/clear/gates';
-import { hasKit, timedTest } from './battery';
+import type { Trade } from '~/core/catalogue/trade';
+import type { Gate, TestGate } from '~/core/clear/gate';
+import { type Issue, issue } from '~/core/result';
+import { hasKit, kitIssue, timedTest } from './battery';
 import { timelineOf } from './timeline';
 
 /** The side that starts: the other one than last time; without a last time, by the athlete, so that half start left. */
@@ -10,9 +12,9 @@ export function startingSide(last: Side | undefined, athleteId: string): Side {
 }
 
 export interface PurposeInput {
-  readonly tests: readonly ScreenTest[];
-  readonly cautions: readonly string[];
-  readonly allows: 'nothing' | 'breath_brace' | 'all';
+  /** The catalogue as the practice has it; tests the station offers are taken. */
+  readonly trade: Pick<Trade, 'stationTests'>;
+  readonly gate: Pick<Gate, 'test'>;
   readonly kit: readonly string[];
 }
 
@@ -50,8 +52,8 @@ export function quickRecheck(
   top: readonly { readonly quality: QualityId; readonly name: string }[],
   doneBefore: readonly string[],
 ): { items: Chosen[]; minutes: number } {
-  const allowed = input.tests.flatMap((test) => {
-    const gate = gateTest(test, input.cautions, input.allows);
+  const allowed = input.trade.stationTests.flatMap((test) => {
+    const gate = input.gate.test(test.id);
     return gate.allowed && hasKit(test, input.kit) && !test.byRung ? [{ test, gate }] : [];
   });
   const wanted = [...new Map(top.map((each) => [each.quality, each])).values()].slice(0, quickTests);
@@ -96,11 +98,20 @@ export function quickRecheck(
   return { items: best.items, minutes: best.minutes };
 }
 
+/** A test of a purpose that cannot be done now: barred, kit not at hand, or not cleared to hop. */
+export interface PurposeLeftOut {
+  readonly testId: string;
+  readonly bars: readonly Issue[];
+}
+
 /**
  * After a leg injury: timing of both legs, the floating bridge, step-downs, and hops only when the practitioner has cleared
  * them. The single-leg tests stand in for what the two-legged ones would hide.
  */
-export function returnBattery(input: PurposeInput, mayHop: boolean): { items: Chosen[]; leftOut: string[] } {
+export function returnBattery(
+  input: PurposeInput,
+  mayHop: boolean,
+): { items: Chosen[]; leftOut: PurposeLeftOut[] } {
   const order: readonly (readonly [string, string])[] = [
     ['two_leg_press_timing', 'does one leg lead, or leave its line'],
     ['bridge_foot_float', 'does the pelvis stay level when a foot lightens'],
@@ -108,15 +119,15 @@ export function returnBattery(input: PurposeInput, mayHop: boolean): { items: Ch
     ['hop_stick', 'landing on one leg'],
   ];
   const items: Chosen[] = [];
-  const leftOut: string[] = [];
-  for (const [id, why] of order) {
-    const test = input.tests.find((each) => each.id === id);
+  const leftOut: PurposeLeftOut[] = [];
+  for (const [testId, why] of order) {
+    const test = input.trade.stationTests.find((offered) => offered.id === testId);
     if (!test) continue;
-    const gate = gateTest(test, input.cautions, input.allows);
-    if (!gate.allowed) leftOut.push(`${test.name}: ${gate.why}`);
-    else if (!hasKit(test, input.kit)) leftOut.push(`${test.name}: ${test.needs.join(', ')} is not at hand`);
-    else if (id === 'hop_stick' && !mayHop) leftOut.push(`${test.name}: not cleared to hop`);
-    else items.push({ testId: id, why, gate });
+    const gate = input.gate.test(testId);
+    if (!gate.allowed) leftOut.push({ testId, bars: gate.bars });
+    else if (!hasKit(test, input.kit)) leftOut.push({ testId, bars: [kitIssue(test, input.kit)] });
+    else if (testId === 'hop_stick' && !mayHop) leftOut.push({ testId, bars: [issue('bar.no_hop')] });
+    else items.push({ testId, why, gate });
   }
   return { items, leftOut };
 }

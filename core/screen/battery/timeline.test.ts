@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import { screenTest, screenTests } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
+import { gateOf } from '~/core/clear/testing';
 import { maximalOverload, orderBattery, splitOverDays, timedTest } from './battery';
 import { oneTrialMinutes, quickMinutes, quickRecheck, returnBattery, startingSide } from './purposes';
 import { timelineOf } from './timeline';
@@ -10,7 +12,7 @@ const someIds = fc.subarray(
   { minLength: 1 },
 );
 const kit = ['towel', 'box', 'band', 'dumbbell', 'ball', 'foam_roller'];
-const free = { tests: screenTests, cautions: [], allows: 'all' as const, kit };
+const free = { trade: shippedTrade, gate: gateOf(), kit };
 
 describe('a battery in time', () => {
   it('warms up first and waits only where no other test fills the rest', () => {
@@ -24,7 +26,7 @@ describe('a battery in time', () => {
   it('keeps five minutes between maximal holds that share a quality, in any order', () => {
     fc.assert(
       fc.property(someIds, (ids) => {
-        const order = orderBattery(ids);
+        const order = orderBattery(shippedTrade, ids);
         const { steps, warnings } = timed(order);
         expect(warnings).toEqual([]);
         steps.forEach((step, i) => {
@@ -49,11 +51,13 @@ describe('days', () => {
   it('no day holds more than two maximal holds on a quality, and no test is lost', () => {
     fc.assert(
       fc.property(someIds, someIds, (ids, done) => {
-        const today = splitOverDays(done)[0] ?? [];
-        const days = splitOverDays(ids, today);
+        const today = splitOverDays(shippedTrade, done)[0] ?? [];
+        const days = splitOverDays(shippedTrade, ids, today);
         expect(days.flat().sort()).toEqual([...ids].sort());
         days.forEach((day, n) => {
-          expect(maximalOverload([...new Set([...(n === 0 ? today : []), ...day])])).toBeUndefined();
+          expect(
+            maximalOverload(shippedTrade, [...new Set([...(n === 0 ? today : []), ...day])]),
+          ).toBeUndefined();
         });
       }),
     );
@@ -79,7 +83,7 @@ describe('the quick re-check', () => {
     const cautions = ['pregnancy', 'knee_pain', 'under_16', 'hypertension', 'osteoporosis', 'shoulder_pain'];
     fc.assert(
       fc.property(fc.subarray(cautions), fc.subarray(kit), (some, have) => {
-        const { items } = quickRecheck({ ...free, cautions: some, kit: have }, top, []);
+        const { items } = quickRecheck({ ...free, gate: gateOf({ cautions: some }), kit: have }, top, []);
         const total = items.reduce((sum, each) => sum + oneTrialMinutes(screenTest(each.testId)), 0);
         expect(total).toBeLessThanOrEqual(quickMinutes + 1e-9);
         expect(items.every((each) => each.gate.allowed)).toBe(true);
@@ -94,7 +98,9 @@ describe('the quick re-check', () => {
 
 describe('return after a leg injury', () => {
   it('hops only when cleared to, and last', () => {
-    expect(returnBattery(free, false)).toMatchObject({ leftOut: ['Hop and stick: not cleared to hop'] });
+    expect(returnBattery(free, false).leftOut).toMatchObject([
+      { testId: 'hop_stick', bars: [{ code: 'bar.no_hop' }] },
+    ]);
     expect(returnBattery(free, true).items.map((each) => each.testId)).toEqual([
       'two_leg_press_timing',
       'bridge_foot_float',
@@ -103,7 +109,10 @@ describe('return after a leg injury', () => {
     ]);
   });
   it('says what a caution or the kit leaves out', () => {
-    const { items, leftOut } = returnBattery({ ...free, cautions: ['knee_pain'], kit: [] }, true);
+    const { items, leftOut } = returnBattery(
+      { ...free, gate: gateOf({ cautions: ['knee_pain'] }), kit: [] },
+      true,
+    );
     expect(items.map((each) => each.testId)).toEqual(['bridge_foot_float']);
     expect(leftOut).toHaveLength(3);
   });

@@ -1,7 +1,7 @@
 import type { Side, SideKey } from '~/core/catalogue';
 import type { TrialInput } from '~/core/screen/trial/trial';
 import { bareTrial, type EndReason, type FeltPlace } from '~/core/screen/trial/words';
-import type { SeenFault } from './station';
+import { endOfHold, type SeenFault } from './station';
 
 /**
  * Many clocks of one test, as a pure step from state and event to the next state. Times are milliseconds of the caller's
@@ -89,7 +89,7 @@ export function readySquad(athletes: readonly SquadAthlete[], sided: boolean): S
     round: 0,
     clocks: athletes
       .slice(0, mostClocks)
-      .map((each, i) => readyClock(each, clockLetters[i] as string, sided, 0)),
+      .map((athlete, i) => readyClock(athlete, clockLetters[i] as string, sided, 0)),
     before: undefined,
   };
 }
@@ -103,12 +103,12 @@ export function clockS(clock: SquadClock, atMs: number): number {
 
 function stopped(clock: SquadClock, atMs: number, reason?: EndReason): SquadClock {
   const seconds = clockS(clock, atMs);
-  const atEnd = seconds >= clock.stopAtS;
+  const { heldS, endReason } = endOfHold(seconds, clock.stopAtS);
   return {
     ...clock,
     phase: 'stopped',
-    heldS: Math.round(seconds * 100) / 100,
-    endReason: reason ?? (atEnd ? 'cap' : 'loss'),
+    heldS,
+    endReason: reason ?? endReason,
     faults:
       reason === 'pain'
         ? [...clock.faults, { faultId: 'pain', atS: Math.round(seconds * 10) / 10 }]
@@ -126,23 +126,23 @@ export function isAnswered(clock: SquadClock): boolean {
 
 /** The letter a newcomer gets; undefined when all are taken. */
 export function freeLetter(state: SquadState): string | undefined {
-  const taken = new Set(state.clocks.map((each) => each.letter));
-  return clockLetters.find((each) => !taken.has(each));
+  const taken = new Set(state.clocks.map((clock) => clock.letter));
+  return clockLetters.find((letter) => !taken.has(letter));
 }
 
 /** One step. What makes no sense for a clock leaves it as it is; ticks and keeping are no steps for undo. */
 export function stepSquad(state: SquadState, event: SquadEvent): SquadState {
-  const each = (change: (clock: SquadClock) => SquadClock, undoable = true): SquadState => {
-    const clocks = state.clocks.map(change);
+  const change = (step: (clock: SquadClock) => SquadClock, undoable = true): SquadState => {
+    const clocks = state.clocks.map(step);
     return clocks.every((clock, i) => clock === state.clocks[i])
       ? state
       : { ...state, clocks, before: undoable ? state : state.before };
   };
-  const one = (letter: string, change: (clock: SquadClock) => SquadClock, undoable = true) =>
-    each((clock) => (clock.letter === letter ? change(clock) : clock), undoable);
+  const one = (letter: string, step: (clock: SquadClock) => SquadClock, undoable = true) =>
+    change((clock) => (clock.letter === letter ? step(clock) : clock), undoable);
   switch (event.type) {
     case 'start_all':
-      return each((clock) =>
+      return change((clock) =>
         clock.phase === 'waiting' ? { ...clock, phase: 'running', startedAtMs: event.atMs } : clock,
       );
     case 'start':
@@ -158,10 +158,10 @@ export function stepSquad(state: SquadState, event: SquadEvent): SquadState {
         clock.phase === 'running' || clock.phase === 'stopped'
           ? { ...readyClock(clock, clock.letter, state.sided, state.round) }
           : clock;
-      return event.letter === undefined ? each(back) : one(event.letter, back);
+      return event.letter === undefined ? change(back) : one(event.letter, back);
     }
     case 'tick':
-      return each(
+      return change(
         (clock) =>
           clock.phase === 'running' && clockS(clock, event.atMs) >= clock.stopAtS
             ? stopped(clock, event.atMs)
@@ -221,14 +221,15 @@ export function squadTrial(
     side: clock.side,
     value: clock.heldS ?? null,
     grade: null,
-    t1S: clock.endReason === 'loss' ? (clock.heldS ?? null) : null,
-    faults: clock.faults.map((each) => ({ ...each })),
+    t1S: null,
+    faults: clock.faults.map((fault) => ({ ...fault })),
     feltIn: clock.feltIn ?? null,
     painScore: clock.painScore ?? 0,
     painRegion: (clock.painRegion ?? null) as TrialInput['painRegion'],
     endReason: clock.endReason ?? 'done',
     capS: clock.capS ?? null,
     ...bareTrial,
+    answered: isAnswered(clock),
   };
 }
 

@@ -1,6 +1,6 @@
 import type { Fault, MeasureKind, SideKey } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
-import type { TestForm } from '~/core/clear/gates';
+import type { TestForm } from '~/core/clear/test-rules';
 import type { TrialInput } from '~/core/screen/trial/trial';
 import type { EndReason, FeltPlace, Grade, Reading } from '~/core/screen/trial/words';
 import { paceAt, paceEndS } from './pace';
@@ -25,6 +25,8 @@ export interface StationSpec {
   readonly pace?: Pace | undefined;
   /** Directions that must each get an angle; the figure is their mean. */
   readonly directionIds?: readonly string[] | undefined;
+  /** Its figure is the number of faults: taps add up by themselves. */
+  readonly countsFaults?: boolean | undefined;
 }
 
 /** One trial in the making. Times are milliseconds of the caller's steady clock. */
@@ -34,6 +36,7 @@ export interface StationState {
   readonly stopAtS: number | undefined;
   readonly pace: Pace | undefined;
   readonly directionIds: readonly string[];
+  readonly countsFaults: boolean;
   readonly side: SideKey;
   readonly phase: 'ready' | 'running' | 'correcting' | 'answers';
   readonly startedAtMs: number | undefined;
@@ -91,6 +94,7 @@ export function readyStation(spec: StationSpec, side: SideKey): StationState {
     stopAtS: spec.stopAtS,
     pace: spec.pace,
     directionIds: spec.directionIds ?? [],
+    countsFaults: spec.countsFaults ?? false,
     side,
     phase: 'ready',
     startedAtMs: undefined,
@@ -131,6 +135,22 @@ function countedBy(state: StationState, seconds: number): number | undefined {
   return state.pace?.counts ? paceAt(state.pace, seconds).done : undefined;
 }
 
+/** What a hold is when its clock stops at a time: its seconds, and whether it was held to its end. The same at every clock. */
+export function endOfHold(
+  seconds: number,
+  stopAtS: number | undefined,
+): { readonly heldS: number; readonly endReason: 'cap' | 'loss' } {
+  const heldS = hundredth(stopAtS === undefined ? seconds : Math.min(seconds, stopAtS));
+  return { heldS, endReason: stopAtS !== undefined && seconds >= stopAtS ? 'cap' : 'loss' };
+}
+
+/** Where faults are the figure, one more. */
+function countedUp(state: StationState): StationState {
+  if (!state.countsFaults) return state;
+  // A figure read higher than the taps stands, and grows with the next one.
+  return { ...state, value: (state.value ?? 0) + 1 };
+}
+
 function end(state: StationState, seconds: number, reason: EndReason, before: StationState): StationState {
   const value = state.kind === 'hold' ? hundredth(seconds) : (state.value ?? countedBy(state, seconds));
   return { ...state, phase: 'answers', value, endReason: reason, correctUntilMs: undefined, before };
@@ -148,8 +168,10 @@ function withPart(
   const next: StationState = { ...state, parts, readBy: readBy ?? state.readBy, before: state };
   const { directionIds } = state;
   if (!directionIds.includes(id)) return next;
-  if (!directionIds.every((each) => parts[each] !== undefined)) return { ...next, value: undefined };
-  const mean = directionIds.reduce((sum, each) => sum + (parts[each] ?? 0), 0) / directionIds.length;
+  if (!directionIds.every((direction) => parts[direction] !== undefined))
+    return { ...next, value: undefined };
+  const mean =
+    directionIds.reduce((sum, direction) => sum + (parts[direction] ?? 0), 0) / directionIds.length;
   return { ...next, value: tenth(mean), phase: 'answers', endReason: state.endReason ?? 'done' };
 }
 
@@ -191,7 +213,12 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
     }
     case 'stop':
       if (!running) return state;
-      return end(state, elapsedS(state, event.atMs), state.kind === 'hold' ? 'loss' : 'done', state);
+      return end(
+        state,
+        elapsedS(state, event.atMs),
+        state.kind === 'hold' ? endOfHold(elapsedS(state, event.atMs), state.stopAtS).endReason : 'done',
+        state,
+      );
     case 'pain_stop':
       // Pain named after the end still ends the test: the figure is kept and not scored.
       if (state.phase === 'answers') {
@@ -212,21 +239,29 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       };
     case 'fault': {
       if (state.phase === 'answers') {
-        return { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
+        return countedUp({
+          ...state,
+          faults: [...state.faults, { faultId: event.faultId, atS: null }],
+          before: state,
+        });
       }
       if (event.faultId === 'pain') return stepStation(state, { type: 'pain_stop', atMs: event.atMs });
       // Graded and counted tests need no clock to name a fault.
       if (!running)
         return state.kind === 'hold'
           ? state
-          : { ...state, faults: [...state.faults, { faultId: event.faultId, atS: null }], before: state };
+          : countedUp({
+              ...state,
+              faults: [...state.faults, { faultId: event.faultId, atS: null }],
+              before: state,
+            });
       const seconds = elapsedS(state, event.atMs);
       const marked: StationState = {
         ...state,
         faults: [...state.faults, { faultId: event.faultId, atS: tenth(seconds) }],
         before: state,
       };
-      if (state.kind !== 'hold' || event.action === 'allowed') return marked;
+      if (state.kind !== 'hold' || event.action === 'allowed') return countedUp(marked);
       const first = { ...marked, t1S: state.t1S ?? tenth(seconds) };
       if (endAtOnce.has(event.faultId)) return end(first, seconds, 'loss', state);
       if (state.phase === 'correcting') return first;
@@ -279,14 +314,17 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
   }
 }
 
-/** What is still to be answered before the trial can be kept, in the order it is asked. */
-export function openQuestions(state: StationState): readonly ('figure' | 'grade' | 'felt' | 'pain')[] {
+export type Question = 'figure' | 'grade' | 'fault' | 'felt' | 'pain';
+
+/** What is still to be answered before the trial is complete, in the order it is asked. */
+export function openQuestions(state: StationState): readonly Question[] {
   if (state.phase !== 'answers') return [];
-  const open: ('figure' | 'grade' | 'felt' | 'pain')[] = [];
+  const open: Question[] = [];
   const broken = state.endReason === 'pain' || state.endReason === 'stopped';
   if (!broken && state.kind !== 'grade' && state.kind !== 'hold' && state.value === undefined)
     open.push('figure');
   if (!broken && (state.kind === 'grade' || state.withGrade) && state.grade === undefined) open.push('grade');
+  if (!broken && state.grade === 'faulted' && state.faults.length === 0) open.push('fault');
   if (!broken && state.feltIn === undefined) open.push('felt');
   if (state.painScore === undefined || (state.painScore > 0 && state.painRegion === undefined))
     open.push('pain');
@@ -316,14 +354,24 @@ export function trialOf(state: StationState, frame: TrialFrame): TrialInput {
     value: state.value ?? null,
     grade: state.grade ?? null,
     t1S: state.t1S ?? null,
-    faults: state.faults.map((each) => ({ ...each })),
+    faults: state.faults.map((fault) => ({ ...fault })),
     feltIn: state.feltIn ?? null,
     painScore: state.painScore ?? 0,
     painRegion: (state.painRegion ?? null) as TrialInput['painRegion'],
     endReason: state.endReason ?? 'done',
     parts: Object.keys(parts).length > 0 ? parts : null,
+    answered: openQuestions(state).length === 0,
+    simulated: false,
     readBy: state.readBy ?? null,
     supersedesId: null,
     reason: null,
   };
+}
+
+/** Can what stopped be kept, its questions open: is there a figure, or a grade, or was it broken off? */
+export function isKeepable(state: StationState): boolean {
+  if (state.phase !== 'answers') return false;
+  const open = openQuestions(state);
+  if (open.includes('figure')) return false;
+  return state.kind !== 'grade' || state.grade !== undefined || state.endReason === 'pain';
 }

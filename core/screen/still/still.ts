@@ -1,3 +1,5 @@
+import { type Issue, issue } from '~/core/result';
+
 /** Angles read from a still picture by named landmarks, in pixels of the picture: x to the right, y down. */
 
 export type Point = readonly [x: number, y: number];
@@ -139,6 +141,30 @@ function readAngle(angle: StillAngle, landmarks: Landmarks): number {
   }
 }
 
+/** Landmarks that may be left unplaced: without the plumb line the camera counts as level. */
+const optional: ReadonlySet<string> = new Set(plumb.map((landmark) => landmark.id));
+
+/** Are all landmarks there that the angle is read from? */
+export const isPlaced = (angle: StillAngle, landmarks: Landmarks): boolean =>
+  angleKinds[angle].landmarks.every(({ id }) => optional.has(id) || landmarks[id] !== undefined);
+
+/** Why landmarks cannot belong to a picture: one missing, one the angle does not have, one outside the picture. */
+export function landmarkIssue(
+  angle: StillAngle,
+  landmarks: Landmarks,
+  picture: { readonly widthPx: number; readonly heightPx: number },
+): Issue | undefined {
+  const known = angleKinds[angle].landmarks.map((landmark) => landmark.id);
+  const stranger = Object.keys(landmarks).find((id) => !known.includes(id));
+  if (stranger !== undefined)
+    return issue('still.unknown_landmark', { id: stranger }, ['landmarks', stranger]);
+  if (!isPlaced(angle, landmarks)) return issue('still.missing_landmark', {}, ['landmarks']);
+  const outside = Object.entries(landmarks).find(
+    ([, [x, y]]) => x < 0 || y < 0 || x > picture.widthPx || y > picture.heightPx,
+  );
+  return outside && issue('still.outside', { id: outside[0] }, ['landmarks', outside[0]]);
+}
+
 export interface StillReading {
   readonly angleDeg: number;
   /** What one pixel in every coordinate of every landmark makes, as the root of the summed squares. */
@@ -156,7 +182,9 @@ export function readStill(angle: StillAngle, landmarks: Landmarks): StillReading
   const angleDeg = readAngle(angle, landmarks);
   let squares = 0;
   for (const { id } of angleKinds[angle].landmarks) {
-    const [x, y] = at(landmarks, id);
+    const placed = landmarks[id];
+    if (!placed) continue;
+    const [x, y] = placed;
     for (const moved of [
       [x + 1, y],
       [x, y + 1],

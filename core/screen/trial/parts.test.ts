@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { screenTest, screenTests } from '~/core/catalogue';
 import { noEdits, type OwnTarget, withEdit } from '~/core/catalogue/edits';
 import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
-import { gateTest } from '~/core/clear/gates';
+import { gateOf } from '~/core/clear/testing';
 import { assess } from '~/core/screen/assess/assess';
 import { ownTargetFor, ownTargetWho } from '~/core/screen/assess/own-target';
 import { scoreTrial, scoreUncapped, targetFor } from '~/core/screen/assess/score';
@@ -30,16 +30,21 @@ describe('leg raises in three directions', () => {
   });
   it('are refused without a direction, over the limit, or with one that is left out', () => {
     const trial = { ...makeTrial('leg_raise_arc', 'left', 62), readBy: 'eye' as const, parts };
-    const free = gateTest(arc, []);
-    expect(trialProblems(trial, arc, free)).toEqual([]);
-    expect(trialProblems({ ...trial, parts: { front: 90, side: 60 } }, arc, free)).toEqual([
-      'Leg raise arc needs the angle to the back.'.replace('Leg raise arc', arc.name),
+    const problems = (its: typeof trial, ...cautions: string[]) =>
+      trialProblems(its, arc, gateOf({ cautions }).test(arc.id), shippedTrade);
+    expect(problems(trial)).toEqual([]);
+    expect(problems({ ...trial, parts: { front: 90, side: 60 } as typeof parts })).toMatchObject([
+      { code: 'trial.needs_angle', values: { direction: 'back' } },
     ]);
-    const hip = gateTest(arc, ['hip_impingement']);
-    expect(trialProblems(trial, arc, hip)[0]).toMatch(/90 is outside 0 to 60/);
-    const hamstring = gateTest(arc, ['hamstring_strain']);
-    expect(directionsOf(arc, hamstring).map((each) => each.id)).toEqual(['side', 'back']);
-    expect(trialProblems(trial, arc, hamstring)).toEqual([`${arc.name} has no figure called front.`]);
+    expect(problems(trial, 'hip_impingement')[0]).toMatchObject({
+      code: 'trial.angle_outside',
+      values: { value: 90, most: 60 },
+    });
+    const hamstring = gateOf({ cautions: ['hamstring_strain'] }).test(arc.id);
+    expect(directionsOf(arc, hamstring).map(({ id }) => id)).toEqual(['side', 'back']);
+    expect(problems(trial, 'hamstring_strain')).toMatchObject([
+      { code: 'trial.unknown_figure', values: { id: 'front' } },
+    ]);
   });
   it('have a mean in tenths', () => {
     expect(meanOfParts(parts, ['front', 'side', 'back'])).toBe(62);
@@ -84,7 +89,9 @@ describe('figures measured beside a grade', () => {
       grade: 'owned' as const,
       parts: { drop_deg: 80 },
     };
-    expect(trialProblems(trial, float, gateTest(float, []))).toEqual(['Drop: 80 is outside 0 to 30 °.']);
+    expect(trialProblems(trial, float, gateOf().test(float.id), shippedTrade)).toMatchObject([
+      { code: 'trial.figure_outside', values: { value: 80, least: 0, most: 30 } },
+    ]);
   });
 });
 
@@ -104,6 +111,7 @@ describe('a minute of reps on a rung of choice', () => {
       ],
       person: woman,
       today: '2026-11-21',
+      trade: shippedTrade,
     });
     expect(results.map((each) => each.rungId).sort()).toEqual([one.rung.id, two.rung.id].sort());
     const first = results.find((each) => each.rungId === one.rung.id);
@@ -114,15 +122,18 @@ describe('a minute of reps on a rung of choice', () => {
   });
   it('is refused without a rung, and a rung elsewhere', () => {
     const reps = screenTest('minute_reps');
-    const gate = gateTest(reps, []);
-    expect(trialProblems(makeTrial('minute_reps', 'both', 12), reps, gate)).toEqual([
-      `${reps.name} needs the rung it was done on.`,
-    ]);
+    const gate = gateOf();
+    const codes = (trial: ReturnType<typeof makeTrial>, test: typeof reps) =>
+      trialProblems(trial, test, gate.test(test.id), shippedTrade).map(({ code }) => code);
+    expect(codes(makeTrial('minute_reps', 'both', 12), reps)).toEqual(['trial.needs_rung']);
     const rungId = minuteRungs(shippedTrade)[0]?.rung.id ?? '';
     const plank = screenTest('front_plank');
-    expect(
-      trialProblems(makeTrial('front_plank', 'both', 12, { rungId }), plank, gateTest(plank, [])),
-    ).toEqual([`${plank.name} is not done on a rung.`]);
+    expect(codes(makeTrial('front_plank', 'both', 12, { rungId }), plank)).toEqual(['trial.no_rung']);
+    // A sided rung asks for its side.
+    const sided = minuteRungs(shippedTrade).find(({ rung }) => rung.sided)?.rung.id ?? '';
+    const on = testOn(reps, shippedTrade, sided);
+    expect(codes(makeTrial('minute_reps', 'both', 12, { rungId: sided }), on)).toEqual(['trial.needs_side']);
+    expect(codes(makeTrial('minute_reps', 'left', 12, { rungId: sided }), on)).toEqual([]);
   });
   it('stands as it is on a rung that is gone', () => {
     expect(testOn(screenTest('minute_reps'), shippedTrade, 'gone')).toBe(screenTest('minute_reps'));
@@ -135,6 +146,7 @@ describe('how an angle was read', () => {
       trials: [makeTrial('pelvic_drop_stance', 'left', 8, { readBy, onDate: '2026-11-21' })],
       person: woman,
       today: '2026-11-21',
+      trade: shippedTrade,
     }).results[0]?.reliability;
   it('gives less confidence by eye than by a still', () => {
     expect(capabilityOf('eye')).toBe(0.5);

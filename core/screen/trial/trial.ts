@@ -2,15 +2,17 @@ import { z } from 'zod';
 import { isIsoDay } from '~/core/body/dates';
 import type { ScreenTest, SideKey } from '~/core/catalogue';
 import { sideKeySchema } from '~/core/catalogue/schema';
-import type { TestGate } from '~/core/clear/gates';
+import type { Trade } from '~/core/catalogue/trade';
+import type { TestGate } from '~/core/clear/gate';
 import { painRegions } from '~/core/clear/pain';
+import { type Issue, issue } from '~/core/result';
 import { endReasons, feltPlaces, grades, readings } from './words';
 
 /** One attempt on one side, as sent by the station. Times in seconds from the start of the trial. */
 export const trialSchema = z.object({
   id: z.uuid(),
   screeningId: z.uuid(),
-  testId: z.string(),
+  testId: z.string().max(60),
   onDate: z.string().refine(isIsoDay, 'not a day'),
   /** The side that was set up. */
   side: sideKeySchema,
@@ -19,7 +21,9 @@ export const trialSchema = z.object({
   grade: z.enum(grades).nullable(),
   /** First loss of position, for holds. */
   t1S: z.number().min(0).max(3600).nullable(),
-  faults: z.array(z.object({ faultId: z.string(), atS: z.number().min(0).max(3600).nullable() })).max(60),
+  faults: z
+    .array(z.object({ faultId: z.string().max(60), atS: z.number().min(0).max(3600).nullable() }))
+    .max(60),
   feltIn: z.enum(feltPlaces).nullable(),
   painScore: z.number().int().min(0).max(10),
   painRegion: z.enum(painRegions).nullable(),
@@ -29,11 +33,15 @@ export const trialSchema = z.object({
   recordedAt: z.iso.datetime(),
   /** Figures measured beside it, by id: a test's directions, its extra figures, the `limit` of a caution in degrees. */
   parts: z
-    .record(z.string().regex(/^[a-z_]+$/), z.number().finite())
+    .record(z.string().regex(/^[a-z_]{1,40}$/), z.number().finite())
     .nullable()
     .default(null),
   /** The rung a by-rung test was done on. */
-  rungId: z.string().nullable().default(null),
+  rungId: z.string().max(80).nullable().default(null),
+  /** The questions after it are answered; until then it is the bare time, kept at the stop. */
+  answered: z.boolean().default(true),
+  /** Taken from a stand-in instrument or a drawn figure: shown, never counted as a real one. */
+  simulated: z.boolean().default(false),
   /** How an angle was read; null for measures that are not read. */
   readBy: z.enum(readings).nullable().default(null),
   /** The recorded trace of an instrument. */
@@ -46,7 +54,12 @@ export const trialSchema = z.object({
 });
 export type TrialInput = z.infer<typeof trialSchema>;
 
+/** What is remarkable about how a trial came to be kept. */
+export const trialMarks = ['outside_battery', 'after_close', 'third_maximal', 'future', 'over_cap'] as const;
+export type TrialMark = (typeof trialMarks)[number];
+
 export interface Trial extends TrialInput {
+  readonly marks?: readonly TrialMark[] | undefined;
   /** False when the standard warm-up was not ticked: the result is shown, not compared. */
   readonly comparable: boolean;
   /** Who tested; null when not known any more. */
@@ -64,21 +77,32 @@ export function meanOfParts(parts: Readonly<Record<string, number>>, ids: readon
   return Math.round((10 * sum) / Math.max(1, ids.length)) / 10;
 }
 
-function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): string[] {
-  const problems: string[] = [];
+const unfinished = (trial: Pick<TrialInput, 'endReason'>): boolean =>
+  trial.endReason === 'pain' || trial.endReason === 'stopped';
+
+function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): Issue[] {
+  const problems: Issue[] = [];
   const parts = trial.parts ?? {};
   const directions = directionsOf(test, gate);
-  const scored = trial.endReason !== 'pain' && trial.endReason !== 'stopped';
   for (const { id, name } of directions) {
     const value = parts[id];
     const most = gate.maxDeg ?? test.max;
     if (value === undefined) {
-      if (scored) problems.push(`${test.name} needs the angle to the ${name.toLowerCase()}.`);
+      if (!unfinished(trial))
+        problems.push(issue('trial.needs_angle', { test: test.name, direction: name.toLowerCase() }));
     } else if (value < test.min || value > most)
-      problems.push(`${test.name}, ${name.toLowerCase()}: ${value} is outside ${test.min} to ${most} °.`);
+      problems.push(
+        issue('trial.angle_outside', {
+          test: test.name,
+          direction: name.toLowerCase(),
+          value,
+          least: test.min,
+          most,
+        }),
+      );
   }
   const known = new Set([
-    ...directions.map((each) => each.id),
+    ...directions.map((direction) => direction.id),
     ...(test.directions ? ['limit'] : []),
     // How it was done under a caution stands beside the figure, and may stand there after the caution is gone.
     'one_leg',
@@ -87,37 +111,84 @@ function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): stri
     known.add(figure.id);
     const value = parts[figure.id];
     if (value !== undefined && (value < figure.min || value > figure.max))
-      problems.push(`${figure.name}: ${value} is outside ${figure.min} to ${figure.max} ${figure.unit}.`);
+      problems.push(
+        issue('trial.figure_outside', {
+          figure: figure.name,
+          value,
+          least: figure.min,
+          most: figure.max,
+          unit: figure.unit,
+        }),
+      );
   }
   for (const id of Object.keys(parts))
-    if (!known.has(id)) problems.push(`${test.name} has no figure called ${id}.`);
+    if (!known.has(id)) problems.push(issue('trial.unknown_figure', { test: test.name, id }));
   return problems;
 }
 
-/** What is wrong with a trial for this test and clearance, in words; empty when it can be stored. */
-export function trialProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): string[] {
-  const problems: string[] = [];
-  if (!gate.allowed) problems.push(`${test.name} is left out for this athlete: ${gate.why}.`);
-  if (test.sided && trial.side === 'both') problems.push(`${test.name} needs a side.`);
-  if (!test.sided && !test.byRung && trial.side !== 'both') problems.push(`${test.name} has no sides.`);
-  if (test.kind === 'grade' || test.withGrade) {
-    if (trial.grade === null && trial.endReason !== 'pain' && trial.endReason !== 'stopped')
-      problems.push(`${test.name} needs a grade.`);
+/** Faults of one trial must agree with its figure: none after its end, and where faults are the count, as many at least. */
+function faultProblems(trial: TrialInput, test: ScreenTest, trade: Pick<Trade, 'hasFault'>): Issue[] {
+  const problems: Issue[] = [];
+  for (const { faultId, atS } of trial.faults) {
+    if (!trade.hasFault(faultId)) problems.push(issue('trial.unknown_fault', { id: faultId }));
+    if (test.kind === 'hold' && atS !== null && trial.value !== null && atS > trial.value + 0.1)
+      problems.push(issue('trial.fault_after_end', { atS, value: trial.value }));
   }
+  if (trial.t1S !== null && trial.value !== null && test.kind === 'hold' && trial.t1S > trial.value + 0.1)
+    problems.push(issue('trial.loss_after_end', { t1S: trial.t1S, value: trial.value }));
+  if (test.countsFaults && trial.value !== null && trial.value < countedFaults(trial.faults))
+    problems.push(issue('trial.faults_exceed', { value: trial.value, faults: countedFaults(trial.faults) }));
+  if (trial.answered && trial.grade === 'faulted' && !unfinished(trial) && trial.faults.length === 0)
+    problems.push(issue('trial.needs_fault', { test: test.name }));
+  return problems;
+}
+
+/** Faults that count; the pain mark is none of form. */
+export const countedFaults = (faults: readonly { readonly faultId: string }[]): number =>
+  faults.filter((fault) => fault.faultId !== 'pain').length;
+
+/** What is wrong with a trial for this test and gate; empty when it can be stored. */
+export function trialProblems(
+  trial: TrialInput,
+  test: ScreenTest,
+  gate: TestGate,
+  trade: Pick<Trade, 'hasFault'>,
+): Issue[] {
+  const problems: Issue[] = gate.bars.map((bar) => ({
+    ...bar,
+    code: 'trial.barred',
+    values: { ...bar.values, test: test.name, bar: bar.code },
+  }));
+  if (test.sided && trial.side === 'both') problems.push(issue('trial.needs_side', { test: test.name }));
+  if (!test.sided && !test.byRung && trial.side !== 'both')
+    problems.push(issue('trial.no_sides', { test: test.name }));
+  if (
+    (test.kind === 'grade' || test.withGrade) &&
+    trial.grade === null &&
+    trial.answered &&
+    !unfinished(trial)
+  )
+    problems.push(issue('trial.needs_grade', { test: test.name }));
   if (test.kind !== 'grade') {
     if (trial.value === null) {
-      if (trial.endReason !== 'pain' && trial.endReason !== 'stopped')
-        problems.push(`${test.name} needs a figure in ${test.unit}.`);
-    } else if (trial.value < test.min || trial.value > test.max) {
-      problems.push(`${test.name}: ${trial.value} is outside ${test.min} to ${test.max} ${test.unit}.`);
-    }
+      if (!unfinished(trial))
+        problems.push(issue('trial.needs_figure', { test: test.name, unit: test.unit }));
+    } else if (trial.value < test.min || trial.value > test.max)
+      problems.push(
+        issue('trial.outside', {
+          test: test.name,
+          value: trial.value,
+          least: test.min,
+          most: test.max,
+          unit: test.unit,
+        }),
+      );
   }
-  if (gate.maxLevel !== undefined && test.kind === 'level' && (trial.value ?? 0) > gate.maxLevel) {
-    problems.push(`${test.name} stops at level ${gate.maxLevel} for this athlete.`);
-  }
-  if (test.byRung && !trial.rungId) problems.push(`${test.name} needs the rung it was done on.`);
-  if (!test.byRung && trial.rungId) problems.push(`${test.name} is not done on a rung.`);
-  return [...problems, ...partProblems(trial, test, gate)];
+  if (gate.maxLevel !== undefined && test.kind === 'level' && (trial.value ?? 0) > gate.maxLevel)
+    problems.push(issue('trial.level', { test: test.name, level: gate.maxLevel }));
+  if (test.byRung && !trial.rungId) problems.push(issue('trial.needs_rung', { test: test.name }));
+  if (!test.byRung && trial.rungId) problems.push(issue('trial.no_rung', { test: test.name }));
+  return [...problems, ...partProblems(trial, test, gate), ...faultProblems(trial, test, trade)];
 }
 
 /** The side of a quality that works when this side is set up. */

@@ -36,6 +36,8 @@ export const purposeWords: Readonly<Record<Purpose, string>> = {
 
 /** What a trial holds when nothing was measured, read or recorded beside it and it corrects nothing. */
 export const bareTrial = {
+  answered: true,
+  simulated: false,
   parts: null,
   rungId: null,
   readBy: null,

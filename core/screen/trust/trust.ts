@@ -41,7 +41,7 @@ export const percentileAthletes = 20;
 export function usedResults(test: ScreenTest, trials: readonly TrustTrial[]): UsedResult[] {
   const best = new Map<string, { trial: TrustTrial; score: number }>();
   for (const trial of trials) {
-    if (!trial.comparable || trial.value === null) continue;
+    if (!trial.comparable || trial.simulated || trial.value === null) continue;
     if (trial.endReason === 'pain' || trial.endReason === 'stopped' || trial.endReason === 'cap') continue;
     // Any target ranks trials of one test alike.
     const score = scoreTrial(test, trial, test.target.any ?? test.target.female ?? 1);

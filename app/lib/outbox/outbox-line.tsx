@@ -1,0 +1,54 @@
+import { useLocation } from 'react-router';
+import { issuesText } from '~/app/words/issue-text';
+import { useOutbox } from './outbox';
+import { waitingText } from './words';
+
+const line = 'no-print mb-4 border-2 border-current px-4 py-2.5';
+
+/** What waits on this device and why, on every page. */
+export function OutboxLine() {
+  const { waiting, aside, state, drop, again, retry } = useOutbox();
+  const { pathname, search } = useLocation();
+  const n = waiting.length;
+  const kept = `${n} ${n === 1 ? 'entry is' : 'entries are'} kept on this device`;
+  const today = new Date().toISOString().slice(0, 10);
+  return (
+    <>
+      {aside.map((entry) => (
+        <div key={entry.n} role="alert" className={line}>
+          <p>
+            <strong>Not accepted.</strong> {waitingText(entry, today)}: {issuesText(entry.refused ?? [])}
+          </p>
+          <p className="flex flex-wrap gap-x-6">
+            <button type="button" className="min-h-11 underline" onClick={() => void again(entry.n)}>
+              Send it again
+            </button>
+            <button type="button" className="min-h-11 underline" onClick={() => void drop(entry.n)}>
+              Take it off this device
+            </button>
+          </p>
+        </div>
+      ))}
+      {state === 'signed_out' && n > 0 ? (
+        <p role="alert" className={line}>
+          Your sign-in has run out. {kept}.{' '}
+          <a href={`/sign-in?next=${encodeURIComponent(`${pathname}${search}`)}`} className="font-bold">
+            Sign in again
+          </a>{' '}
+          and they are sent.
+        </p>
+      ) : state === 'away' && n > 0 ? (
+        <p role="status" className={line}>
+          The server does not answer. {kept} and sent when it does.{' '}
+          <button type="button" className="underline" onClick={() => void retry()}>
+            Try now
+          </button>
+        </p>
+      ) : (
+        <p role="status" className="sr-only">
+          {n > 0 ? 'Saving' : 'Everything is sent'}
+        </p>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,179 @@
+import {
+  createContext,
+  type ReactNode,
+  useCallback,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import type { Issue } from '~/core/result';
+import type { SyncEntryInput } from '~/core/sync/entries';
+import { sendNext } from './send';
+import { change, inTurn, putAll, remove, type Waiting, waitingOf } from './store';
+
+export type OutboxState = 'idle' | 'sending' | 'away' | 'signed_out';
+
+/** What became of an entry somebody waits for. */
+export type Delivery =
+  | { readonly what: 'sent'; readonly value: unknown }
+  | { readonly what: 'refused'; readonly n: number; readonly issues: readonly Issue[] }
+  /** Kept here; it is sent when the server answers again. */
+  | { readonly what: 'waiting' };
+
+export interface Outbox {
+  /** Not sent yet, in order. */
+  readonly waiting: readonly Waiting[];
+  /** Refused: each with its reason, until a person decides. */
+  readonly aside: readonly Waiting[];
+  readonly state: OutboxState;
+  /** Grows with everything that was sent; views read themselves again when it does. */
+  readonly sent: number;
+  /** Keeps entries on this device and sends them in order. */
+  readonly keep: (...entries: readonly SyncEntryInput[]) => Promise<void>;
+  /** The same for one entry, and says what became of it. */
+  readonly deliver: (entry: SyncEntryInput) => Promise<Delivery>;
+  /** Takes entries back that were not sent; gives whether none of them had gone. */
+  readonly withdraw: (of: (entry: SyncEntryInput) => boolean) => Promise<boolean>;
+  /** Takes one off this device. */
+  readonly drop: (n: number) => Promise<void>;
+  /** Sends one again that was set aside. */
+  readonly again: (n: number) => Promise<void>;
+  readonly retry: () => Promise<void>;
+}
+
+const OutboxContext = createContext<Outbox | undefined>(undefined);
+
+/** What waits on this device for the person who is signed in. */
+export function useOutbox(): Outbox {
+  const outbox = useContext(OutboxContext);
+  if (!outbox) throw new Error('useOutbox outside its provider');
+  return outbox;
+}
+
+const backoffMs = [500, 1000, 2000, 4000, 8000] as const;
+
+/**
+ * Entries are first kept in the browser's own database, then sent in order, each as often as it takes (the server knows
+ * their ids). A lost network, a database that is away or an expired sign-in leaves them here.
+ */
+export function OutboxProvider({ owner, children }: { owner: string; children: ReactNode }) {
+  const [all, setAll] = useState<readonly Waiting[]>([]);
+  const [state, setState] = useState<OutboxState>('idle');
+  const [sent, setSent] = useState(0);
+  const running = useRef(false);
+  const asked = useRef(false);
+  const tries = useRef(0);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  const awaited = useRef(new Map<number, (delivery: Delivery) => void>());
+
+  const read = useCallback(async () => setAll(await waitingOf(owner)), [owner]);
+
+  const settle = useCallback((n: number, delivery: Delivery) => {
+    awaited.current.get(n)?.(delivery);
+    awaited.current.delete(n);
+  }, []);
+
+  const flush = useCallback(async () => {
+    if (running.current) {
+      asked.current = true;
+      return;
+    }
+    running.current = true;
+    clearTimeout(timer.current);
+    const letWait = () => {
+      for (const n of [...awaited.current.keys()]) settle(n, { what: 'waiting' });
+    };
+    try {
+      for (;;) {
+        const outcome = await sendNext(owner);
+        if (outcome.what === 'nothing') {
+          if (asked.current) {
+            asked.current = false;
+            continue;
+          }
+          setState('idle');
+          tries.current = 0;
+          return;
+        }
+        if (outcome.what === 'signed_out') {
+          setState('signed_out');
+          letWait();
+          return;
+        }
+        if (outcome.what === 'away') {
+          setState('away');
+          letWait();
+          const wait = backoffMs[Math.min(tries.current, backoffMs.length - 1)];
+          tries.current += 1;
+          timer.current = setTimeout(() => void flush(), wait);
+          return;
+        }
+        setState('sending');
+        await read();
+        if (outcome.what === 'sent') {
+          settle(outcome.n, { what: 'sent', value: outcome.value });
+          setSent((count) => count + 1);
+        } else settle(outcome.n, outcome);
+      }
+    } finally {
+      running.current = false;
+      await read();
+    }
+  }, [owner, read, settle]);
+
+  useEffect(() => {
+    void flush();
+    const retry = () => void flush();
+    window.addEventListener('online', retry);
+    window.addEventListener('focus', retry);
+    return () => {
+      window.removeEventListener('online', retry);
+      window.removeEventListener('focus', retry);
+      clearTimeout(timer.current);
+    };
+  }, [flush]);
+
+  const outbox = useMemo<Outbox>(() => {
+    const put = async (entries: readonly SyncEntryInput[]) => {
+      const numbers = await putAll(owner, entries);
+      await read();
+      return numbers;
+    };
+    return {
+      waiting: all.filter((waiting) => !waiting.refused),
+      aside: all.filter((waiting) => waiting.refused),
+      state,
+      sent,
+      keep: async (...entries) => {
+        await put(entries);
+        void flush();
+      },
+      deliver: async (entry) => {
+        const [n] = await put([entry]);
+        return new Promise<Delivery>((resolve) => {
+          if (n !== undefined) awaited.current.set(n, resolve);
+          void flush();
+        });
+      },
+      withdraw: (of) =>
+        inTurn(async () => {
+          const mine = (await waitingOf(owner)).filter((waiting) => of(waiting.entry));
+          for (const { n } of mine) await remove(n);
+          await read();
+          return mine.length > 0;
+        }),
+      drop: async (n) => {
+        await remove(n);
+        await read();
+      },
+      again: async (n) => {
+        await change(n, { refused: undefined, broke: undefined });
+        await flush();
+      },
+      retry: flush,
+    };
+  }, [owner, all, state, sent, flush, read]);
+  return <OutboxContext.Provider value={outbox}>{children}</OutboxContext.Provider>;
+}

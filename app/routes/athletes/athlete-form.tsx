@@ -1,0 +1,198 @@
+import { useForm } from '@conform-to/react';
+import { Form, useNavigation } from 'react-router';
+import { Button, ButtonLink } from '~/app/components/button';
+import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
+import { UnsavedGuard } from '~/app/components/unsaved-guard';
+import { disciplineGroups } from '~/app/lib/disciplines';
+import type { Reply } from '~/app/lib/forms';
+
+export interface AthleteFormValues {
+  id: string;
+  version: number;
+  givenName: string;
+  familyName: string;
+  birthDate: string;
+  sex: string;
+  disciplineId: string;
+  level: string;
+  mass: string;
+  massUnit: string;
+  stature: string;
+  lengthUnit: string;
+  schoolId: string;
+  kit: string[];
+  sessionsPerWeek: string;
+  minutesPerSession: string;
+  weekdays: string[];
+  note: string;
+}
+
+interface Props {
+  values: AthleteFormValues;
+  lastResult: Reply | undefined;
+  choices: { schools: { id: string; name: string }[]; equipment: { id: string; name: string }[] };
+  submitLabel: string;
+  cancelTo: string;
+}
+
+const days = [
+  [1, 'Mon'],
+  [2, 'Tue'],
+  [3, 'Wed'],
+  [4, 'Thu'],
+  [5, 'Fri'],
+  [6, 'Sat'],
+  [0, 'Sun'],
+] as const;
+
+/** Who the athlete is, in what sport, how big, with what kit and how much time. */
+export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo }: Props) {
+  const [form, fields] = useForm<AthleteFormValues>({
+    lastResult,
+    defaultValue: values,
+    shouldRevalidate: 'onInput',
+  });
+  const busy = useNavigation().state !== 'idle';
+  const text = (field: { name: string; initialValue?: unknown; errors?: string[] | undefined }) => ({
+    name: field.name,
+    defaultValue: field.initialValue === undefined ? '' : String(field.initialValue),
+    errors: field.errors,
+  });
+  const ticked = (field: { initialValue?: unknown }, value: string) => {
+    const list = field.initialValue;
+    return Array.isArray(list) ? list.includes(value) : list === value;
+  };
+  return (
+    <Form method="post" id={form.id} onSubmit={form.onSubmit} noValidate className="mt-6 space-y-8">
+      <UnsavedGuard formId={form.id} />
+      <input type="hidden" name="id" value={values.id} />
+      <input type="hidden" name="version" value={values.version} />
+      <div className="grid gap-5 sm:grid-cols-2">
+        <TextField label="Given name" autoComplete="off" {...text(fields.givenName)} />
+        <TextField label="Family name" autoComplete="off" {...text(fields.familyName)} />
+        <TextField label="Date of birth" type="date" {...text(fields.birthDate)} />
+        <SelectField label="Sex" hint="Some targets differ by sex." {...text(fields.sex)}>
+          <option value="unspecified">Not given</option>
+          <option value="female">Female</option>
+          <option value="male">Male</option>
+        </SelectField>
+        <SelectField label="Discipline" {...text(fields.disciplineId)}>
+          <option value="">Choose …</option>
+          {disciplineGroups.map(({ sportName, items }) => (
+            <optgroup key={sportName} label={sportName}>
+              {items.map((each) => (
+                <option key={each.id} value={each.id}>
+                  {each.name}
+                </option>
+              ))}
+            </optgroup>
+          ))}
+        </SelectField>
+        <SelectField label="Level" hint="Novice: under 6 months of such work." {...text(fields.level)}>
+          <option value="novice">Novice</option>
+          <option value="trained">Trained</option>
+          <option value="advanced">Advanced</option>
+        </SelectField>
+        <div className="grid grid-cols-[1fr_6rem] gap-2">
+          <TextField label="Body mass" inputMode="decimal" {...text(fields.mass)} />
+          <SelectField label="Unit" {...text(fields.massUnit)}>
+            <option value="kg">kg</option>
+            <option value="lb">lb</option>
+          </SelectField>
+        </div>
+        <div className="grid grid-cols-[1fr_6rem] gap-2">
+          <TextField label="Stature" inputMode="decimal" {...text(fields.stature)} />
+          <SelectField label="Unit" {...text(fields.lengthUnit)}>
+            <option value="cm">cm</option>
+            <option value="in">in</option>
+          </SelectField>
+        </div>
+      </div>
+
+      <fieldset>
+        <legend className="head text-2xl">Time for the trunk</legend>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          <TextField
+            label="Sessions a week"
+            inputMode="numeric"
+            hint="1 to 5"
+            {...text(fields.sessionsPerWeek)}
+          />
+          <TextField
+            label="Minutes a session"
+            inputMode="numeric"
+            hint="8 to 45"
+            {...text(fields.minutesPerSession)}
+          />
+        </div>
+        <p className="mt-4 font-bold">Days</p>
+        <div className="flex flex-wrap gap-x-5">
+          {days.map(([value, label]) => (
+            <CheckField
+              key={value}
+              label={label}
+              name={fields.weekdays.name}
+              value={String(value)}
+              defaultChecked={ticked(fields.weekdays, String(value))}
+            />
+          ))}
+        </div>
+        {fields.weekdays.errors ? <p className="font-bold">▲ {fields.weekdays.errors.join(' ')}</p> : null}
+      </fieldset>
+
+      <fieldset>
+        <legend className="head text-2xl">Way of working and kit</legend>
+        <div className="mt-3 max-w-md">
+          <SelectField
+            label="School"
+            hint="How the trunk is taught; it changes cues and which rungs are offered."
+            {...text(fields.schoolId)}
+          >
+            <option value="practice">As the practice does</option>
+            {choices.schools.map((each) => (
+              <option key={each.id} value={each.id}>
+                {each.name}
+              </option>
+            ))}
+          </SelectField>
+        </div>
+        <p className="mt-4 font-bold">Kit at hand</p>
+        <div className="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
+          {choices.equipment.map((each) => (
+            <CheckField
+              key={each.id}
+              label={each.name}
+              name={fields.kit.name}
+              value={each.id}
+              defaultChecked={ticked(fields.kit, each.id)}
+            />
+          ))}
+        </div>
+      </fieldset>
+
+      <div>
+        <label htmlFor={`${form.id}-note`} className="mb-1 block font-bold">
+          Note
+        </label>
+        <textarea
+          id={`${form.id}-note`}
+          name="note"
+          rows={3}
+          defaultValue={values.note}
+          className="field-input"
+        />
+        {fields.note.errors ? <p className="font-bold">▲ {fields.note.errors.join(' ')}</p> : null}
+      </div>
+
+      <FormError>{form.errors?.join(' ')}</FormError>
+      <p className="flex gap-3">
+        <Button look="next" disabled={busy}>
+          {submitLabel}
+        </Button>
+        <ButtonLink look="quiet" to={cancelTo}>
+          Leave without saving
+        </ButtonLink>
+      </p>
+    </Form>
+  );
+}

@@ -1,0 +1,85 @@
+import { Figure } from '~/app/components/figure';
+import { type QualityId, quality } from '~/core/catalogue/qualities';
+import type { ItemView } from '~/server/views/session';
+
+export const qualityName = (id: string): string =>
+  id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;
+
+/** The exercises of a session in order; each opens to its cues, its breath, what ends the set, and why it is there. */
+export function SessionItems({ items }: { items: readonly ItemView[] }) {
+  return (
+    <ol className="rule-list">
+      {items.map((item, i) => (
+        <li
+          key={item.id}
+          className="grid grid-cols-[2.2rem_5.5rem_1fr] gap-x-3 py-3 max-sm:grid-cols-[2.2rem_1fr]"
+        >
+          <span aria-hidden="true" className="head figures text-2xl leading-tight text-quiet">
+            {i + 1}
+          </span>
+          <Figure
+            posture={item.posture}
+            needs={item.needs}
+            label={`${item.name}, drawn`}
+            plain
+            className="h-16 w-full max-sm:hidden"
+          />
+          <div className="min-w-0">
+            <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+              <p className="text-lg leading-snug">
+                <strong>{item.name}</strong>
+              </p>
+              <p className="head figures text-xl">{item.dose}</p>
+            </div>
+            <p className="flex flex-wrap justify-between gap-x-6 text-[0.96rem] text-quiet">
+              <span>
+                {qualityName(item.quality)}
+                {item.load ? `, ${item.load}` : ''}
+                {item.effortMost ? `, effort ${item.effortMost} of 10 at most` : ''}
+                {item.schoolDose ? `, ${item.schoolDose}` : ''}
+                {item.tempo ? `, tempo ${item.tempo}` : ''}, rest {item.restS} s
+              </span>
+              <span className="figures">{item.minutes} min</span>
+            </p>
+            <details className="mt-1">
+              <summary className="cursor-pointer py-1.5">How, and why this</summary>
+              <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-[0.98rem] md:grid-cols-2">
+                <div>
+                  {item.setting ? (
+                    <p className="mb-1">
+                      <strong>Set-up.</strong> {item.setting}
+                    </p>
+                  ) : null}
+                  <p>{item.note}</p>
+                  <ul className="mt-1 list-inside list-['–_']">
+                    {item.cues.map((cue) => (
+                      <li key={cue}>{cue}</li>
+                    ))}
+                  </ul>
+                  {item.schoolCue ? <p className="mt-1">In this school: {item.schoolCue}</p> : null}
+                </div>
+                <div>
+                  <p>
+                    <strong>Breath.</strong> {item.breath}
+                  </p>
+                  <p className="mt-1">
+                    <strong>Ends the set:</strong> {item.endsSet.join(', ')}.
+                  </p>
+                  <p className="mt-1">
+                    <strong>Why this.</strong> {item.why.this}
+                  </p>
+                  <p>
+                    <strong>Why now.</strong> {item.why.now}
+                  </p>
+                  <p>
+                    <strong>Why this much.</strong> {item.why.muchness}
+                  </p>
+                </div>
+              </div>
+            </details>
+          </div>
+        </li>
+      ))}
+    </ol>
+  );
+}

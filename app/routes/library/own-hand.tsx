@@ -1,0 +1,262 @@
+import { type ReactNode, useId } from 'react';
+import { Form } from 'react-router';
+import { Button } from '~/app/components/button';
+import { TextField } from '~/app/components/field';
+import type { RungView } from '~/server/views/rung';
+
+export interface EditContext {
+  /** Id of the next edit, so that a second click cannot edit twice. */
+  editId: string;
+  revision: number;
+  busy: boolean;
+  errors: Readonly<Record<string, string>>;
+  /** The form the errors belong to. */
+  failed: string | undefined;
+}
+
+const list = (error: string | undefined) => (error ? [error] : undefined);
+
+function Hidden({ values }: { values: Readonly<Record<string, string | number>> }) {
+  return Object.entries(values).map(([name, value]) => (
+    <input key={name} type="hidden" name={name} value={value} />
+  ));
+}
+
+function Area({
+  label,
+  name,
+  value,
+  hint,
+  error,
+  rows = 3,
+}: {
+  label: string;
+  name: string;
+  value: string;
+  hint?: string;
+  error: string | undefined;
+  rows?: number;
+}) {
+  const id = useId();
+  return (
+    <div>
+      <label htmlFor={id} className="mb-1 block font-bold">
+        {label}
+      </label>
+      <textarea
+        id={id}
+        name={name}
+        defaultValue={value}
+        rows={rows}
+        aria-invalid={error ? true : undefined}
+        aria-describedby={error || hint ? `${id}-say` : undefined}
+        className="field-input"
+      />
+      {error || hint ? (
+        <p
+          id={`${id}-say`}
+          className={error ? 'mt-1 text-[0.94rem] font-bold' : 'mt-1 text-[0.94rem] text-quiet'}
+        >
+          {error ? <span aria-hidden="true">▲ </span> : null}
+          {error ?? hint}
+        </p>
+      ) : null}
+    </div>
+  );
+}
+
+function Said({ errors }: { errors: Readonly<Record<string, string>> }) {
+  return errors.form ? (
+    <p role="alert" className="border-l-4 border-ink bg-chalk px-4 py-2.5 font-bold">
+      ▲ {errors.form}
+    </p>
+  ) : null;
+}
+
+function Fold({ title, open, children }: { title: string; open: boolean; children: ReactNode }) {
+  return (
+    <details open={open} className="border-t border-mortar">
+      <summary className="cursor-pointer py-2.5 font-bold">{title}</summary>
+      <div className="pb-5">{children}</div>
+    </details>
+  );
+}
+
+type FigureField = readonly [
+  name: keyof RungView['figures'],
+  label: string,
+  inputMode: 'numeric' | 'decimal' | 'text',
+];
+
+/** The figures of a rung that a practice may set: tempo and load only where the rung has them. */
+const fieldsOf = ({ tempo, loadBy }: RungView['figures']): FigureField[] => [
+  ['startSets', 'Start, sets', 'numeric'],
+  ['startAmount', 'Start, amount', 'decimal'],
+  ['goalSets', 'Goal, sets', 'numeric'],
+  ['goalAmount', 'Goal, amount', 'decimal'],
+  ['restS', 'Rest, s', 'numeric'],
+  ...(tempo ? ([['tempo', 'Tempo', 'text']] as const) : []),
+  ...(loadBy === 'none'
+    ? []
+    : ([
+        ['loadStart', `Load from, ${loadBy.endsWith('_N') ? 'N' : 'kg'}`, 'decimal'],
+        ['loadMax', 'Load at most', 'decimal'],
+      ] as const)),
+];
+
+/** The practice's own version of a rung: change it, put an own rung above it, hide it, take it back. */
+export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) {
+  const { figures } = view;
+  const mine = edit.failed === view.id;
+  const errors = mine ? edit.errors : {};
+  const keys = { editId: edit.editId, revision: edit.revision, entryId: view.id, kind: 'rung' };
+  return (
+    <Fold
+      title={
+        view.hidden
+          ? 'Hidden by us'
+          : view.own === 'added'
+            ? 'Our own rung'
+            : view.own === 'changed'
+              ? 'Changed by us'
+              : 'Our own version'
+      }
+      open={mine}
+    >
+      <Form method="post" preventScrollReset key={`${view.id} ${edit.revision}`} className="space-y-4">
+        <Hidden values={keys} />
+        <Said errors={errors} />
+        <TextField label="Name" name="name" defaultValue={figures.name} errors={list(errors.name)} />
+        <Area label="How" name="note" value={figures.note} error={errors.note} />
+        <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+          {fieldsOf(figures).map(([name, label, mode]) => (
+            <TextField
+              key={name}
+              label={label}
+              name={name}
+              inputMode={mode}
+              defaultValue={figures[name]}
+              errors={list(errors[name])}
+            />
+          ))}
+        </div>
+        <TextField label="Why" name="reason" hint="Kept with the change." errors={list(errors.reason)} />
+        <p className="flex flex-wrap gap-3">
+          <Button name="intent" value="change-rung" disabled={edit.busy}>
+            Save our version
+          </Button>
+          <Button name="intent" value="add-rung" look="quiet" disabled={edit.busy}>
+            Add as an own rung above
+          </Button>
+          {view.hidden ? null : (
+            <Button name="intent" value="hide" look="quiet" disabled={edit.busy}>
+              Hide it here
+            </Button>
+          )}
+          {view.own || view.hidden ? (
+            <Button name="intent" value="restore" look="quiet" disabled={edit.busy}>
+              {view.own === 'added' ? 'Take our changes back' : 'Back to the shipped rung'}
+            </Button>
+          ) : null}
+        </p>
+      </Form>
+    </Fold>
+  );
+}
+
+/** The practice's own cues and breath on a whole ladder. */
+export function LadderHand({
+  ladder,
+  edit,
+}: {
+  ladder: {
+    id: string;
+    purpose: string;
+    breath: string;
+    do: readonly string[];
+    avoid: readonly string[];
+    changed: boolean;
+    hidden: boolean;
+  };
+  edit: EditContext;
+}) {
+  const mine = edit.failed === ladder.id;
+  const errors = mine ? edit.errors : {};
+  return (
+    <Fold
+      title={
+        ladder.hidden
+          ? 'The whole ladder is hidden by us'
+          : ladder.changed
+            ? 'Cues and breath, changed by us'
+            : 'Our own cues and breath'
+      }
+      open={mine}
+    >
+      <Form method="post" preventScrollReset key={`${ladder.id} ${edit.revision}`} className="space-y-4">
+        <Hidden
+          values={{ editId: edit.editId, revision: edit.revision, entryId: ladder.id, kind: 'ladder' }}
+        />
+        <Said errors={errors} />
+        <Area label="What it is for" name="purpose" value={ladder.purpose} error={errors.purpose} rows={2} />
+        <Area
+          label="Cues"
+          name="do"
+          value={ladder.do.join('\n')}
+          hint="One a line."
+          error={errors.do}
+          rows={6}
+        />
+        <Area
+          label="Not"
+          name="avoid"
+          value={ladder.avoid.join('\n')}
+          hint="One a line."
+          error={errors.avoid}
+          rows={4}
+        />
+        <Area label="Breath" name="breath" value={ladder.breath} error={errors.breath} />
+        <TextField label="Why" name="reason" hint="Kept with the change." errors={list(errors.reason)} />
+        <p className="flex flex-wrap gap-3">
+          <Button name="intent" value="change-ladder" disabled={edit.busy}>
+            Save our cues
+          </Button>
+          {ladder.hidden ? null : (
+            <Button name="intent" value="hide" look="quiet" disabled={edit.busy}>
+              Hide the whole ladder
+            </Button>
+          )}
+          {ladder.changed ? (
+            <Button name="intent" value="restore" look="quiet" disabled={edit.busy}>
+              Back to the shipped ladder
+            </Button>
+          ) : null}
+        </p>
+      </Form>
+    </Fold>
+  );
+}
+
+/** What was done, by whom and why, the newest first. */
+export function EditHistory({
+  rows,
+}: {
+  rows: readonly { id: string; on: string; by: string; what: string; reason: string }[];
+}) {
+  if (rows.length === 0) return null;
+  return (
+    <Fold title={`History, ${rows.length} ${rows.length === 1 ? 'change' : 'changes'}`} open={false}>
+      <ul className="rule-list text-[0.96rem]">
+        {rows.map((row) => (
+          <li key={row.id} className="py-2">
+            <strong>{row.what}</strong>{' '}
+            <span className="figures text-quiet">
+              {row.on}, {row.by}
+            </span>
+            <span className="block">{row.reason}</span>
+          </li>
+        ))}
+      </ul>
+    </Fold>
+  );
+}

@@ -1,0 +1,83 @@
+import { Figure } from '~/app/components/figure';
+import { barsText } from '~/app/words/issue-text';
+import { type StationTest, sideName } from '~/core/screen/station/shown';
+
+/** What the tester reads before the start: set-up, where to stand, what to say, target, last time, stop rule. */
+export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice: React.ReactNode }) {
+  return (
+    <>
+      <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
+        <div className="max-w-2xl">
+          <Figure
+            posture={test.posture}
+            needs={test.needs}
+            label={`Set-up of ${test.name}, drawn`}
+            plain
+            className="float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24"
+          />
+          <h2 className="text-[2rem] sm:text-[2.6rem]">{test.name}</h2>
+          <p className="mt-1 text-lg leading-snug">{test.setUp}</p>
+          <p className="mt-1 text-mortar">
+            {test.stand} Say: “{test.tell}” {test.notes.join(' ')}
+          </p>
+          {test.spotter ? (
+            <p className="mt-1 font-bold">△ Spotter or wall within reach before the start.</p>
+          ) : null}
+          {rungChoice}
+        </div>
+        <dl className="figures grid grid-cols-[auto_auto] gap-x-4 text-[1.02rem]">
+          <dt className="text-mortar">Target</dt>
+          <dd>
+            <strong>{test.target}</strong>{' '}
+            <span title={test.targetNote} className="border-b border-dotted border-mortar">
+              {test.targetSource}
+            </span>
+          </dd>
+          {test.last.map((result) => (
+            <div key={`${result.side} ${result.text}`} className="contents">
+              <dt className="text-mortar">Last {sideName(result.side)}</dt>
+              <dd>{result.text}</dd>
+            </div>
+          ))}
+        </dl>
+      </div>
+      <p className="mt-3 border-l-4 border-chalk pl-3 text-[0.98rem]">
+        <strong>Stops at</strong> {test.stopRule}
+        {test.capS ? ` The clock stops at ${test.capS} s: a caution.` : ''}
+      </p>
+    </>
+  );
+}
+
+/** The rung a minute of reps is done on; those a caution or the kit bars say why. */
+export function RungChoice({
+  test,
+  rungId,
+  onRung,
+}: {
+  test: StationTest;
+  rungId: string | undefined;
+  onRung: (rungId: string) => void;
+}) {
+  if (test.rungs.length === 0) return null;
+  return (
+    <label className="mt-3 block max-w-lg">
+      <span className="block text-mortar">Rung that is owned already</span>
+      <select
+        value={rungId ?? ''}
+        onChange={(event) => onRung(event.target.value)}
+        className="mt-1 min-h-12 w-full border border-night-3 bg-night-2 px-3 text-lg text-chalk"
+      >
+        <option value="" disabled>
+          Choose a rung
+        </option>
+        {test.rungs.map((rung) => (
+          <option key={rung.id} value={rung.id} disabled={rung.bars.length > 0}>
+            {rung.ladder}: {rung.name}, {rung.target} in 60 s
+            {rung.bars.length > 0 ? ` (not: ${barsText(rung.bars)})` : ''}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}

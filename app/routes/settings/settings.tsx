@@ -1,0 +1,336 @@
+import { useForm } from '@conform-to/react';
+import { Form, Link, useNavigation } from 'react-router';
+import { z } from 'zod';
+import { Button } from '~/app/components/button';
+import { FormError, SelectField, TextField } from '~/app/components/field';
+import { UnsavedGuard } from '~/app/components/unsaved-guard';
+import { requireMay, submitted } from '~/app/lib/reply.server';
+import { pageTitle } from '~/app/lib/title';
+import { parseDecimal } from '~/core/body/units';
+import { schools } from '~/core/catalogue';
+import { saveSettings, settingsSchema } from '~/server/commands/settings';
+import { principalIn } from '~/server/principal/middleware.server';
+import type { Route } from './+types/settings';
+
+export const meta: Route.MetaFunction = () => pageTitle('Settings');
+
+export function loader({ context }: Route.LoaderArgs) {
+  const principal = principalIn(context);
+  requireMay(principal, 'settings.change');
+  const { practiceName, timeZone, schoolId, firstWeekday, settings, practiceVersion } = principal;
+  return {
+    practiceName,
+    timeZone,
+    timeZones: Intl.supportedValuesOf('timeZone'),
+    schoolId,
+    firstWeekday,
+    settings,
+    version: practiceVersion,
+    schools: schools.map(({ id, name, belief, instructions }) => ({ id, name, belief, instructions })),
+  };
+}
+
+const figure = z.string({ error: 'form.number' }).transform((text, ctx) => {
+  const value = parseDecimal(text);
+  if (value !== undefined) return value;
+  ctx.addIssue({ code: 'custom', message: 'form.number' });
+  return z.NEVER;
+});
+
+/** Settings as the page sends them: figures as typed, the gap in per cent, the weights one by one. */
+const typed = z
+  .object({
+    version: z.coerce.number().int(),
+    name: z.string({ error: 'settings.name' }),
+    timeZone: z.string({ error: 'settings.time_zone' }),
+    schoolId: z.string({ error: 'athlete.school' }),
+    firstWeekday: z.coerce.number(),
+    massUnit: z.string(),
+    lengthUnit: z.string(),
+    shortfall: figure,
+    sideGap: figure,
+    faults: figure,
+    actingGapPercent: figure,
+    guardianUnderYears: figure,
+    renewMonths: figure,
+    painEaseFrom: figure,
+    painEndFrom: figure,
+    flexionCycles: figure,
+    flexionMinutes: figure,
+    flexionReason: z.string().default(''),
+    passwordLetters: figure,
+  })
+  .transform((form, ctx) => {
+    const { shortfall, sideGap, faults, actingGapPercent, flexionMinutes, ...rest } = form;
+    const read = settingsSchema.safeParse({
+      ...rest,
+      weights: { shortfall, sideGap, faults },
+      actingGap: actingGapPercent / 100,
+      flexionSeconds: Math.round(flexionMinutes * 60),
+    });
+    if (read.success) return read.data;
+    for (const found of read.error.issues) {
+      const last = String(found.path.at(-1) ?? '');
+      ctx.addIssue({ code: 'custom', path: [fields[last] ?? last], message: found.message });
+    }
+    return z.NEVER;
+  });
+
+/** The form's field of a setting that has another name there. */
+const fields: Readonly<Record<string, string>> = {
+  actingGap: 'actingGapPercent',
+  flexionSeconds: 'flexionMinutes',
+};
+
+export async function action({ request, context }: Route.ActionArgs) {
+  const principal = principalIn(context);
+  requireMay(principal, 'settings.change');
+  return submitted(
+    await request.formData(),
+    typed,
+    (form) => saveSettings.perform(principal, form),
+    '/settings',
+    fields,
+  );
+}
+
+interface Values {
+  version: string;
+  name: string;
+  schoolId: string;
+  firstWeekday: string;
+  massUnit: string;
+  lengthUnit: string;
+  shortfall: string;
+  sideGap: string;
+  faults: string;
+  actingGapPercent: string;
+  guardianUnderYears: string;
+  renewMonths: string;
+  timeZone: string;
+  painEaseFrom: string;
+  painEndFrom: string;
+  flexionCycles: string;
+  flexionMinutes: string;
+  flexionReason: string;
+  passwordLetters: string;
+}
+
+export default function SettingsView({ loaderData, actionData }: Route.ComponentProps) {
+  const { settings, schools: list } = loaderData;
+  const [form, field] = useForm<Values>({ lastResult: actionData?.result, shouldRevalidate: 'onInput' });
+  const busy = useNavigation().state !== 'idle';
+  return (
+    <Form
+      key={loaderData.version}
+      method="post"
+      id={form.id}
+      onSubmit={form.onSubmit}
+      noValidate
+      className="max-w-3xl space-y-9"
+    >
+      <UnsavedGuard formId={form.id} />
+      <input type="hidden" name="version" value={loaderData.version} />
+      <h1 className="text-4xl sm:text-5xl">Our way of working</h1>
+      <div className="grid gap-5 sm:grid-cols-2">
+        <TextField
+          label="Practice"
+          name="name"
+          defaultValue={loaderData.practiceName}
+          errors={field.name.errors}
+        />
+        <SelectField
+          label="Week starts on"
+          name="firstWeekday"
+          defaultValue={String(loaderData.firstWeekday)}
+          errors={field.firstWeekday.errors}
+        >
+          <option value="1">Monday</option>
+          <option value="0">Sunday</option>
+        </SelectField>
+        <TextField
+          label="Time zone"
+          name="timeZone"
+          list={`${form.id}-zones`}
+          hint="Days begin and end by it."
+          defaultValue={loaderData.timeZone}
+          errors={field.timeZone.errors}
+        />
+        <datalist id={`${form.id}-zones`}>
+          {loaderData.timeZones.map((zone) => (
+            <option key={zone} value={zone} />
+          ))}
+        </datalist>
+        <SelectField
+          label="Body mass in"
+          name="massUnit"
+          defaultValue={settings.massUnit}
+          errors={field.massUnit.errors}
+        >
+          <option>kg</option>
+          <option>lb</option>
+        </SelectField>
+        <SelectField
+          label="Stature in"
+          name="lengthUnit"
+          defaultValue={settings.lengthUnit}
+          errors={field.lengthUnit.errors}
+        >
+          <option>cm</option>
+          <option>in</option>
+        </SelectField>
+      </div>
+      <fieldset>
+        <legend className="head text-2xl">School</legend>
+        <p className="text-quiet">
+          Practitioners disagree; the school changes cues and which rungs are offered. An athlete may have
+          another.
+        </p>
+        <div className="rule-list mt-2">
+          {list.map((school) => (
+            <label key={school.id} className="grid cursor-pointer grid-cols-[1.75rem_1fr] gap-3 py-2.5">
+              <input
+                type="radio"
+                name="schoolId"
+                value={school.id}
+                defaultChecked={school.id === loaderData.schoolId}
+                className="mt-1 size-5 accent-[#26242e]"
+              />
+              <span>
+                <strong>{school.name}.</strong> {school.belief}
+                <span className="block text-[0.94rem] text-quiet">{school.instructions}</span>
+              </span>
+            </label>
+          ))}
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Priority arithmetic</legend>
+        <p className="text-quiet">
+          P = demand × (shortfall weight × S + side gap weight × G + fault weight × φ). Defaults 0.60, 0.25,
+          0.15: a working standard.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-4">
+          <TextField
+            label="Shortfall"
+            name="shortfall"
+            inputMode="decimal"
+            defaultValue={settings.weights.shortfall}
+            errors={field.shortfall.errors}
+          />
+          <TextField
+            label="Side gap"
+            name="sideGap"
+            inputMode="decimal"
+            defaultValue={settings.weights.sideGap}
+            errors={field.sideGap.errors}
+          />
+          <TextField
+            label="Faults"
+            name="faults"
+            inputMode="decimal"
+            defaultValue={settings.weights.faults}
+            errors={field.faults.errors}
+          />
+          <TextField
+            label="Gap acts from, %"
+            name="actingGapPercent"
+            inputMode="decimal"
+            defaultValue={Math.round(settings.actingGap * 100)}
+            errors={field.actingGapPercent.errors}
+          />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Clearance</legend>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          <TextField
+            label="Guardian consent under, years"
+            name="guardianUnderYears"
+            inputMode="numeric"
+            hint="Local law decides."
+            defaultValue={settings.guardianUnderYears}
+            errors={field.guardianUnderYears.errors}
+          />
+          <TextField
+            label="Safety form valid, months"
+            name="renewMonths"
+            inputMode="numeric"
+            defaultValue={settings.renewMonths}
+            errors={field.renewMonths.errors}
+          />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Pain</legend>
+        <p className="text-quiet">
+          Of 10. Below the first a plan goes on; from the first it eases and never raises; from the second a
+          test or a session ends and a flag opens. Defaults 3 and 5: a working standard.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          <TextField
+            label="Eases from"
+            name="painEaseFrom"
+            inputMode="numeric"
+            defaultValue={settings.painEaseFrom}
+            errors={field.painEaseFrom.errors}
+          />
+          <TextField
+            label="Ends from"
+            name="painEndFrom"
+            inputMode="numeric"
+            defaultValue={settings.painEndFrom}
+            errors={field.painEndFrom.errors}
+          />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Loaded bending in a week</legend>
+        <p className="text-quiet">
+          A ceiling for the whole week, halved for a novice. What goes over it is not laid out.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-3">
+          <TextField
+            label="Cycles"
+            name="flexionCycles"
+            inputMode="numeric"
+            defaultValue={settings.flexionCycles}
+            errors={field.flexionCycles.errors}
+          />
+          <TextField
+            label="Held, minutes"
+            name="flexionMinutes"
+            inputMode="decimal"
+            defaultValue={settings.flexionSeconds / 60}
+            errors={field.flexionMinutes.errors}
+          />
+          <TextField
+            label="Why, when it is widened"
+            name="flexionReason"
+            errors={field.flexionReason.errors}
+          />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Passwords</legend>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          <TextField
+            label="At least so many letters"
+            name="passwordLetters"
+            inputMode="numeric"
+            hint="Length is what counts; nothing asks for signs."
+            defaultValue={settings.passwordLetters}
+            errors={field.passwordLetters.errors}
+          />
+        </div>
+      </fieldset>
+      <FormError>{form.errors?.join(' ')}</FormError>
+      <p className="flex flex-wrap items-center gap-5">
+        <Button look="next" disabled={busy}>
+          Save the settings
+        </Button>
+        <Link to="/settings/password">Change your password</Link>
+      </p>
+    </Form>
+  );
+}

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import { loadKindSchema } from '~/core/catalogue/posture-schema';
+import { sideKeySchema } from '~/core/catalogue/schema';
+import { painRegions } from '~/core/clear/pain';
+import { plainText } from '~/core/formats/text';
+
+/** What was done of a session, as it is sent. Messages are codes. */
+
+export const loggedSetSchema = z.object({
+  rungId: z.string().max(80),
+  setNo: z.number().int().min(1).max(40),
+  side: sideKeySchema,
+  /** Clean up to the loss, in the rung's unit. */
+  done: z.number().min(0).max(3600),
+  faultId: z.string().max(60).nullable().default(null),
+  /** Outside load it was done with; null for body weight. */
+  load: z
+    .object({ by: loadKindSchema, value: z.number().min(0).max(500) })
+    .nullable()
+    .default(null),
+});
+export type LoggedSet = z.infer<typeof loggedSetSchema>;
+
+export const logSchema = z
+  .object({
+    id: z.uuid(),
+    sessionId: z.uuid(),
+    effort: z.number({ error: 'log.effort' }).int('log.effort').min(1, 'log.effort').max(10, 'log.effort'),
+    painScore: z.number({ error: 'log.pain' }).int('log.pain').min(0, 'log.pain').max(10, 'log.pain'),
+    painRegion: z.enum(painRegions).nullable().default(null),
+    note: z.string().transform(plainText).pipe(z.string().max(1000, 'form.too_long')).default(''),
+    sets: z.array(loggedSetSchema).max(400),
+    /** The log that stands already and that this one is put together with. */
+    mergeWith: z.uuid().nullable().default(null),
+  })
+  .superRefine((log, ctx) => {
+    if (log.painScore > 0 && log.painRegion === null)
+      ctx.addIssue({ code: 'custom', path: ['painRegion'], message: 'log.where' });
+  });
+export type LogInput = z.infer<typeof logSchema>;
+
+/** One set of a session under way, sent as it is done. */
+export const liveSetSchema = loggedSetSchema.extend({ id: z.uuid(), sessionId: z.uuid() });
+export type LiveSet = z.infer<typeof liveSetSchema>;

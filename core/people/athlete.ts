@@ -1,0 +1,48 @@
+import { z } from 'zod';
+import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
+import { bodyLimits } from '~/core/body/units';
+import { equipment, hasDiscipline, schools } from '~/core/catalogue';
+import { plainLine, plainText } from '~/core/formats/text';
+import { type Issue, issue } from '~/core/result';
+
+/** An athlete as they are written down: figures in kilograms and metres. Messages are codes. */
+
+const kitIds = new Set(equipment.map((item) => item.id));
+const schoolIds = new Set(schools.map((school) => school.id));
+const name = (code: string) =>
+  z.string({ error: code }).transform(plainLine).pipe(z.string().min(1, code).max(80, 'form.too_long'));
+
+export const ageLimits = { least: 5, most: 100 } as const;
+
+export const athleteSchema = z.object({
+  givenName: name('athlete.given_name'),
+  familyName: name('athlete.family_name'),
+  birthDate: z.string().refine(isIsoDay, 'form.not_a_day'),
+  sex: z.enum(['female', 'male', 'unspecified']),
+  disciplineId: z.string().refine(hasDiscipline, 'athlete.discipline'),
+  level: z.enum(['novice', 'trained', 'advanced']),
+  massKg: z.number().min(bodyLimits.massKg.min, 'athlete.mass').max(bodyLimits.massKg.max, 'athlete.mass'),
+  statureM: z
+    .number()
+    .min(bodyLimits.statureM.min, 'athlete.stature')
+    .max(bodyLimits.statureM.max, 'athlete.stature'),
+  schoolId: z
+    .string()
+    .refine((id) => schoolIds.has(id), 'athlete.school')
+    .nullable(),
+  kit: z.array(z.string().refine((id) => kitIds.has(id), 'athlete.kit')).max(60),
+  sessionsPerWeek: z.number().int().min(1, 'athlete.sessions').max(5, 'athlete.sessions'),
+  minutesPerSession: z.number().int().min(8, 'athlete.minutes').max(45, 'athlete.minutes'),
+  weekdays: z.array(z.number().int().min(0).max(6)).min(1, 'athlete.weekdays').max(7),
+  note: z.string().transform(plainText).pipe(z.string().max(2000, 'form.too_long')).default(''),
+});
+export type AthleteInput = z.output<typeof athleteSchema>;
+
+/** What is wrong with a date of birth on a day; undefined when it can be. */
+export function birthDateIssue(birthDate: IsoDay, today: IsoDay): Issue | undefined {
+  if (birthDate > today) return issue('athlete.born_in_future', {}, ['birthDate']);
+  const age = ageOn(birthDate, today);
+  return age < ageLimits.least || age > ageLimits.most
+    ? issue('athlete.age', { ...ageLimits }, ['birthDate'])
+    : undefined;
+}

@@ -1,0 +1,93 @@
+import { daysBetween, type IsoDay } from '~/core/body/dates';
+import type { ClearState } from '~/core/clear/clear';
+import type { Issue } from '~/core/result';
+import { type PathStepState, screenDueDays } from './path';
+
+/** What a list knows of an athlete, as far as it decides what matters today. */
+export interface MatterFacts {
+  readonly id: string;
+  readonly clearState: ClearState;
+  /** Why something is withheld. */
+  readonly clearIssue: Issue | undefined;
+  readonly flags: readonly { readonly text: string }[];
+  readonly openScreenId: string | undefined;
+  readonly openProposals: number;
+  readonly lastScreen: IsoDay | undefined;
+  readonly event: { readonly name: string; readonly onDate: IsoDay } | undefined;
+  readonly steps: readonly PathStepState[];
+  /** Laid-out sessions ahead that a change called off or thinned, and nobody has looked at. */
+  readonly changedSessions: number;
+}
+
+export type MatterKind =
+  | 'flag'
+  | 'referred'
+  | 'screening'
+  | 'changed'
+  | 'proposals'
+  | 'retest'
+  | 'not_cleared'
+  | 'first_screen'
+  | 'no_season';
+
+/** One thing that needs the coach, with its reason and its way on; the app makes the words. */
+export interface Matter {
+  readonly key: string;
+  readonly athleteId: string;
+  readonly kind: MatterKind;
+  /** A flag's own words, for flags. */
+  readonly text: string | undefined;
+  readonly issue: Issue | undefined;
+  /** How many, for proposals and changed sessions. */
+  readonly count: number;
+  readonly onDate: IsoDay | undefined;
+  readonly event: string | undefined;
+  /** Under the athlete's address. */
+  readonly path: string;
+}
+
+const order: readonly MatterKind[] = [
+  'flag',
+  'referred',
+  'screening',
+  'changed',
+  'proposals',
+  'retest',
+  'not_cleared',
+  'first_screen',
+  'no_season',
+];
+
+/** What matters today: harm first, then people waiting, then what moves plans on, then what comes. */
+export function mattersToday(people: readonly MatterFacts[], today: IsoDay): Matter[] {
+  const matters: Matter[] = [];
+  for (const person of people) {
+    const add = (kind: MatterKind, path: string, more: Partial<Matter> = {}) =>
+      matters.push({
+        key: `${person.id} ${kind} ${more.text ?? ''}`,
+        athleteId: person.id,
+        kind,
+        text: undefined,
+        issue: undefined,
+        count: 0,
+        onDate: undefined,
+        event: undefined,
+        path,
+        ...more,
+      });
+    const cleared = person.clearState === 'cleared';
+    for (const flag of person.flags) add('flag', '', { text: flag.text });
+    if (person.clearState === 'refer') add('referred', '/clear', { issue: person.clearIssue });
+    if (person.openScreenId) add('screening', `/screen/${person.openScreenId}`);
+    if (person.changedSessions > 0) add('changed', '/coach', { count: person.changedSessions });
+    if (person.openProposals > 0) add('proposals', '/coach', { count: person.openProposals });
+    const due = person.lastScreen !== undefined && daysBetween(person.lastScreen, today) >= screenDueDays;
+    if (due && cleared) add('retest', '/screen', { onDate: person.lastScreen });
+    if (!cleared && person.clearState !== 'refer') add('not_cleared', '/clear', { issue: person.clearIssue });
+    if (cleared && person.lastScreen === undefined) add('first_screen', '/screen');
+    const planned = person.steps.find((step) => step.id === 'plan')?.state === 'done';
+    if (!planned && person.lastScreen !== undefined && cleared)
+      add('no_season', '/plan', { event: person.event?.name, onDate: person.event?.onDate });
+  }
+  return matters.sort((a, b) => order.indexOf(a.kind) - order.indexOf(b.kind));
+}

@@ -1,0 +1,71 @@
+import { relations } from 'drizzle-orm';
+import { agreement, clearance, flag } from './clear';
+import { coreSession, ladderState, liveSet, prescription, sessionLog, setLog } from './coach';
+import { event, planWeek, seasonVersion, weekDose } from './plan';
+import { athlete } from './practice';
+
+/** How rows hang together, so that one query brings a row with what belongs to it. */
+
+export const athleteRelations = relations(athlete, ({ many }) => ({
+  clearances: many(clearance),
+  flags: many(flag),
+  events: many(event),
+  states: many(ladderState),
+}));
+
+export const clearanceRelations = relations(clearance, ({ one, many }) => ({
+  athlete: one(athlete, { fields: [clearance.athleteId], references: [athlete.id] }),
+  agreements: many(agreement),
+}));
+
+export const agreementRelations = relations(agreement, ({ one }) => ({
+  form: one(clearance, { fields: [agreement.clearanceId], references: [clearance.id] }),
+}));
+
+export const flagRelations = relations(flag, ({ one }) => ({
+  athlete: one(athlete, { fields: [flag.athleteId], references: [athlete.id] }),
+}));
+
+export const eventRelations = relations(event, ({ one }) => ({
+  athlete: one(athlete, { fields: [event.athleteId], references: [athlete.id] }),
+}));
+
+export const ladderStateRelations = relations(ladderState, ({ one }) => ({
+  athlete: one(athlete, { fields: [ladderState.athleteId], references: [athlete.id] }),
+}));
+
+export const sessionRelations = relations(coreSession, ({ many }) => ({
+  items: many(prescription),
+  logs: many(sessionLog),
+  liveSets: many(liveSet),
+}));
+
+export const prescriptionRelations = relations(prescription, ({ one }) => ({
+  session: one(coreSession, { fields: [prescription.sessionId], references: [coreSession.id] }),
+}));
+
+export const sessionLogRelations = relations(sessionLog, ({ one, many }) => ({
+  session: one(coreSession, { fields: [sessionLog.sessionId], references: [coreSession.id] }),
+  sets: many(setLog),
+}));
+
+export const setLogRelations = relations(setLog, ({ one }) => ({
+  log: one(sessionLog, { fields: [setLog.logId], references: [sessionLog.id] }),
+}));
+
+export const seasonRelations = relations(seasonVersion, ({ many }) => ({
+  weeks: many(planWeek),
+  doses: many(weekDose),
+}));
+
+export const planWeekRelations = relations(planWeek, ({ one }) => ({
+  season: one(seasonVersion, { fields: [planWeek.seasonVersionId], references: [seasonVersion.id] }),
+}));
+
+export const weekDoseRelations = relations(weekDose, ({ one }) => ({
+  season: one(seasonVersion, { fields: [weekDose.seasonVersionId], references: [seasonVersion.id] }),
+}));
+
+export const liveSetRelations = relations(liveSet, ({ one }) => ({
+  session: one(coreSession, { fields: [liveSet.sessionId], references: [coreSession.id] }),
+}));

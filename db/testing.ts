@@ -1,0 +1,52 @@
+import { randomBytes } from 'node:crypto';
+import { sql } from 'drizzle-orm';
+import pg from 'pg';
+import { closePool, db } from './client.server';
+import { migrateDatabase } from './migrate';
+
+/** A database of its own for a file of tests, so that no two share a world. */
+export function ownDatabase(): void {
+  const given = process.env.DATABASE_URL;
+  if (!given) throw new Error('these tests need a PostgreSQL: run them by bin/test');
+  const name = `test_${randomBytes(6).toString('hex')}`;
+  const admin = async (statement: string) => {
+    const client = new pg.Client({ connectionString: given });
+    await client.connect();
+    await client.query(statement);
+    await client.end();
+  };
+  beforeAll(async () => {
+    await admin(`create database ${name}`);
+    const url = new URL(given);
+    url.pathname = `/${name}`;
+    process.env.DATABASE_URL = url.toString();
+    await migrateDatabase();
+  }, 60_000);
+  afterAll(async () => {
+    await closePool();
+    process.env.DATABASE_URL = given;
+    await admin(`drop database ${name} with (force)`);
+  }, 60_000);
+}
+
+const tables = async (): Promise<string[]> => {
+  const { rows } = await db.execute<{ name: string }>(
+    sql`select table_name as name from information_schema.tables where table_schema = 'public' order by 1`,
+  );
+  return rows.map((row) => row.name);
+};
+
+let known: readonly string[] | undefined;
+
+/** What every table holds, as one value to compare: what a command that failed must leave as it was. */
+export async function snapshot(without: readonly string[] = []): Promise<Record<string, string>> {
+  known ??= await tables();
+  const each = known
+    .filter((name) => !without.includes(name))
+    .map(
+      (name) =>
+        `select '${name}' as name, count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as held from "${name}" t`,
+    );
+  const { rows } = await db.execute<{ name: string; held: string }>(sql.raw(each.join(' union all ')));
+  return Object.fromEntries(rows.map(({ name, held }) => [name, held]));
+}

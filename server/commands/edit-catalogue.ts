@@ -1,0 +1,38 @@
+import { z } from 'zod';
+import { type CatalogueEdit, catalogueEditSchema } from '~/core/catalogue/edits';
+import type { Trade } from '~/core/catalogue/trade';
+import { refuse } from '~/core/result';
+import { editCatalogue as editCatalogueRow } from '~/db/queries/catalogue';
+import { command, done, standsAlready } from './command';
+import { id, line } from './fields';
+
+/** Is the entry of an edit one the catalogue has? */
+function isKnown(trade: Trade, edit: CatalogueEdit): boolean {
+  if (edit.op === 'add')
+    return trade.hasLadder(edit.ladderId) && (edit.afterRungId === null || trade.hasRung(edit.afterRungId));
+  if (edit.kind === 'rung') return trade.hasRung(edit.entryId);
+  return edit.kind === 'ladder' ? trade.hasLadder(edit.entryId) : trade.hasTest(edit.entryId);
+}
+
+/** Keeps an edit of the catalogue with its reason; a second click of the same edit is no second edit. */
+export const editCatalogue = command({
+  title: 'catalogue.edit',
+  action: 'catalogue.edit',
+  input: z.object({
+    id,
+    revision: z.number().int().min(0),
+    reason: line(1, 300, 'catalogue.reason'),
+    edit: catalogueEditSchema,
+  }),
+  async run(principal, { id: editId, revision, reason, edit }) {
+    if (!isKnown(principal.trade, edit)) return refuse('catalogue.unknown', { id: edit.entryId });
+    const kept = await editCatalogueRow(
+      { id: editId, practiceId: principal.practiceId, staffId: principal.staffId, reason, edit },
+      revision,
+    );
+    if (kept === 'stale') return refuse('catalogue.stale');
+    return kept === 'again'
+      ? standsAlready(editId)
+      : done(editId, undefined, { entry: edit.entryId, op: edit.op });
+  },
+});

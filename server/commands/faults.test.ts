@@ -1,0 +1,593 @@
+import { addDays } from '~/core/body/dates';
+import type { Result } from '~/core/result';
+import { type PlantedFault, withPlantedFault } from '~/db/client.server';
+import { openProposals } from '~/db/queries/coach';
+import { newId } from '~/db/queries/practice';
+import { trialsOf } from '~/db/queries/screen';
+import { ownDatabase, snapshot } from '~/db/testing';
+import { drawnPng } from '../pictures-testing';
+import { hashPassword } from '../principal/sign-in.server';
+import {
+  aCleared,
+  anAthlete,
+  aPlanned,
+  aPractice,
+  aScreen,
+  aScreened,
+  athleteValues,
+  codesOf,
+  formOf,
+  must,
+  on,
+  sessionsOf,
+  type TestPractice,
+  testDay,
+  trialOf,
+} from '../testing';
+import { addAthlete } from './add-athlete';
+import { answerForm } from './answer-form';
+import { keepBattery, removeBattery } from './batteries';
+import { closeFlag } from './close-flag';
+import { changeWarmUp, closeScreening } from './close-screening';
+import { correctTrial } from './correct-trial';
+import { decideProposals } from './decide-proposals';
+import { editCatalogue } from './edit-catalogue';
+import { importRoster, keepDraft } from './import-roster';
+import { keepLiveSet, keepLog } from './keep-log';
+import { keepStill, keepTrace } from './keep-recording';
+import { amendTrial, keepTrial } from './keep-trial';
+import { layOut } from './lay-out';
+import { openScreening, openSquadScreening } from './open-screening';
+import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
+import { planSeason } from './plan-season';
+import { recordAgreement } from './record-agreement';
+import { saveAthlete } from './save-athlete';
+import { setPrescription } from './set-prescription';
+import { setUpPractice } from './set-up-practice';
+import { saveSettings } from './settings';
+import { addStaff, changePassword, changePerson, resetPassword, signOutEverywhere } from './staff';
+import { voidTrial } from './void-trial';
+
+ownDatabase();
+
+let practice: TestPractice;
+beforeAll(async () => {
+  practice = await aPractice();
+});
+
+type Perform = () => Promise<Result<unknown>>;
+/** Makes what a command needs and gives the command, ready to be performed as often as it takes. */
+type Story = readonly [title: string, prepare: () => Promise<Perform>, already?: string];
+
+const athletesForm = async () => aCleared(practice.coach);
+const opened = (athleteId: string, id = newId()) => ({
+  id,
+  athleteId,
+  purpose: 'first',
+  testIds: ['front_plank', 'side_plank'],
+  rests: { front_plank: 99 },
+  firstSide: 'left',
+  warmUpDone: true,
+  trainedLast24h: false,
+  footwear: 'barefoot',
+});
+
+async function loggable(): Promise<{ athleteId: string; log: Parameters<typeof keepLog.perform>[1] }> {
+  const athleteId = await aPlanned(practice.coach);
+  const session = (await sessionsOf(practice.coach, athleteId)).find(({ onDate }) => onDate === testDay);
+  const item = session?.items[0];
+  if (!session || !item) throw new Error('no session today');
+  return {
+    athleteId,
+    log: {
+      id: newId(),
+      sessionId: session.id,
+      effort: 6,
+      painScore: 6,
+      painRegion: 'low back',
+      note: 'hurt',
+      mergeWith: null,
+      sets: [
+        {
+          rungId: item.rungId,
+          setNo: 1,
+          side: item.sided ? 'left' : 'both',
+          done: item.amount,
+          faultId: null,
+          load: null,
+        },
+      ],
+    },
+  };
+}
+
+const stories: readonly Story[] = [
+  [
+    'athlete.add',
+    async () => {
+      const id = newId();
+      return () => addAthlete(practice.coach, { id, values: athleteValues });
+    },
+  ],
+  [
+    'athlete.change',
+    async () => {
+      const id = await aPlanned(practice.coach);
+      return () =>
+        saveAthlete(practice.coach, { id, version: 1, values: { ...athleteValues, massKg: 66, kit: [] } });
+    },
+  ],
+  [
+    'clearance.answer',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const form = formOf({ cautions: ['shoulder_pain'] });
+      return () => answerForm(practice.coach, { athleteId, form });
+    },
+  ],
+  [
+    'clearance.agree',
+    async () => {
+      const form = formOf({ cautions: ['hernia'] });
+      const athleteId = await anAthlete(practice.coach);
+      must(await answerForm(practice.coach, { athleteId, form }));
+      const agreement = {
+        id: newId(),
+        formId: form.id,
+        signs: [],
+        cautions: ['hernia'],
+        name: 'A. P.',
+        role: 'physician',
+        onDate: testDay,
+      };
+      return () => recordAgreement(practice.coach, { athleteId, agreement });
+    },
+  ],
+  [
+    'flag.close',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const screeningId = await aScreen(practice.coach, athleteId, ['brace_breathing']);
+      const trial = trialOf(screeningId, 'brace_breathing', {
+        value: 3,
+        endReason: 'done',
+        painScore: 7,
+        painRegion: 'knee',
+      });
+      must(await keepTrial(practice.coach, { trial }));
+      return () => closeFlag(practice.coach, { athleteId, flagId: trial.id, reason: 'seen' });
+    },
+    'flag.gone',
+  ],
+  [
+    'screen.open',
+    async () => {
+      const sent = opened(await athletesForm());
+      return () => openScreening(practice.coach, sent);
+    },
+  ],
+  [
+    'screen.open_squad',
+    async () => {
+      const sent = {
+        id: newId(),
+        athleteId: await athletesForm(),
+        testId: 'front_plank',
+        onDate: testDay,
+        firstSide: 'left',
+        warmUpDone: true,
+      };
+      return () => openSquadScreening(practice.coach, sent);
+    },
+  ],
+  [
+    'screen.close',
+    async () => {
+      const athleteId = await athletesForm();
+      const screeningId = await aScreen(practice.coach, athleteId);
+      must(await keepTrial(practice.coach, { trial: trialOf(screeningId, 'front_plank') }));
+      return () => closeScreening(practice.coach, { screeningId });
+    },
+  ],
+  [
+    'screen.warm_up',
+    async () => {
+      const screeningId = await aScreen(practice.coach, await athletesForm());
+      return () => changeWarmUp(practice.coach, { screeningId, done: false });
+    },
+  ],
+  [
+    'trial.keep',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const screeningId = await aScreen(practice.coach, athleteId, ['brace_breathing']);
+      const trial = trialOf(screeningId, 'brace_breathing', {
+        value: 3,
+        endReason: 'done',
+        painScore: 7,
+        painRegion: 'low back',
+      });
+      return () => keepTrial(practice.coach, { trial });
+    },
+  ],
+  [
+    'trial.amend',
+    async () => {
+      const screeningId = await aScreen(practice.coach, await athletesForm());
+      const bare = trialOf(screeningId, 'front_plank', { answered: false });
+      must(await keepTrial(practice.coach, { trial: bare }));
+      const amendmentId = newId();
+      const trial = { ...bare, answered: true, painScore: 8, painRegion: 'knee' as const };
+      return () => amendTrial(practice.coach, { amendmentId, trial });
+    },
+  ],
+  [
+    'trial.void',
+    async () => {
+      const screeningId = await aScreen(practice.coach, await athletesForm());
+      const trial = trialOf(screeningId, 'front_plank');
+      must(await keepTrial(practice.coach, { trial }));
+      return () => voidTrial(practice.coach, { trialId: trial.id });
+    },
+  ],
+  [
+    'trial.correct',
+    async () => {
+      const athleteId = await aScreened(practice.coach);
+      const old = (await trialsOf(practice.practiceId, athleteId)).find(
+        ({ testId }) => testId === 'front_plank',
+      );
+      const correction = {
+        id: newId(),
+        trialId: old?.id ?? '',
+        takeOut: false,
+        value: 55,
+        grade: null,
+        reason: 'seen on the video',
+      };
+      return () => correctTrial(practice.coach, { athleteId, correction });
+    },
+  ],
+  [
+    'recording.keep_trace',
+    async () => {
+      const trace = {
+        id: newId(),
+        athleteId: await athletesForm(),
+        testId: null,
+        side: 'both',
+        source: 'imported',
+        recordedAt: `${testDay}T10:00:00.000Z`,
+        csv: `t_s,cuff [mmHg]\n${Array.from({ length: 60 }, (_, i) => `${(i / 20).toFixed(2)},${40 + (i % 3)}`).join('\n')}`,
+      };
+      return () => keepTrace(practice.coach, trace);
+    },
+  ],
+  [
+    'recording.keep_still',
+    async () => {
+      const still = {
+        id: newId(),
+        athleteId: await athletesForm(),
+        angle: 'pelvic_drop',
+        source: 'photo',
+        landmarks: {
+          iliac_left: [10, 10],
+          iliac_right: [30, 12],
+          plumb_top: [5, 2],
+          plumb_bottom: [5, 30],
+        },
+        base64: (await drawnPng(60, 40)).toString('base64'),
+      };
+      return () => keepStill(practice.coach, still);
+    },
+  ],
+  [
+    'battery.keep',
+    async () => {
+      const id = newId();
+      return () =>
+        keepBattery(practice.coach, {
+          id,
+          name: `B ${id}`,
+          testIds: ['front_plank'],
+          rests: { front_plank: 33 },
+        });
+    },
+  ],
+  [
+    'battery.remove',
+    async () => {
+      const id = must(
+        await keepBattery(practice.coach, {
+          id: newId(),
+          name: newId(),
+          testIds: ['front_plank'],
+          rests: {},
+        }),
+      );
+      return () => removeBattery(practice.coach, { id });
+    },
+    'battery.gone',
+  ],
+  [
+    'event.add',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      return () =>
+        addEvent(practice.coach, {
+          athleteId,
+          id,
+          name: 'Race',
+          onDate: addDays(testDay, 50),
+          priority: 'A',
+        });
+    },
+  ],
+  [
+    'event.remove',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      must(
+        await addEvent(practice.coach, {
+          athleteId,
+          id,
+          name: 'R',
+          onDate: addDays(testDay, 9),
+          priority: 'B',
+        }),
+      );
+      return () => removeEvent(practice.coach, { athleteId, id });
+    },
+    'event.gone',
+  ],
+  [
+    'blackout.add',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      return () =>
+        addBlackout(practice.coach, {
+          athleteId,
+          id,
+          from: testDay,
+          to: addDays(testDay, 3),
+          reason: 'exams',
+        });
+    },
+  ],
+  [
+    'blackout.remove',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      must(await addBlackout(practice.coach, { athleteId, id, from: testDay, to: testDay, reason: 'exams' }));
+      return () => removeBlackout(practice.coach, { athleteId, id });
+    },
+    'blackout.gone',
+  ],
+  [
+    'season.plan',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const id = newId();
+      return () => planSeason(practice.coach, { athleteId, id });
+    },
+  ],
+  [
+    'week.lay_out',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      must(await setPrescription(practice.coach, { athleteId, rungId: 'plank_full', amount: 12 }));
+      const next = await on(practice.coach, addDays(testDay, 7));
+      return () => layOut(next, { athleteId });
+    },
+  ],
+  [
+    'log.keep',
+    async () => {
+      const { log } = await loggable();
+      return () => keepLog(practice.coach, log);
+    },
+  ],
+  [
+    'log.keep_set',
+    async () => {
+      const { log } = await loggable();
+      const set = { ...log.sets[0], id: newId(), sessionId: log.sessionId };
+      return () => keepLiveSet(practice.coach, set);
+    },
+  ],
+  [
+    'proposal.decide',
+    async () => {
+      const { athleteId, log } = await loggable();
+      must(await keepLog(practice.coach, { ...log, painScore: 0, painRegion: null }));
+      const open = await openProposals(practice.practiceId, athleteId);
+      expect(open.length).toBeGreaterThan(0);
+      return () =>
+        decideProposals(practice.coach, { athleteId, accept: open.map(({ id }) => id), reject: [] });
+    },
+  ],
+  [
+    'prescription.set',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      return () =>
+        setPrescription(practice.coach, { athleteId, rungId: 'plank_full', amount: 14, setting: 'x' });
+    },
+  ],
+  [
+    'import.keep_draft',
+    async () => {
+      const id = newId();
+      return () => keepDraft(practice.coach, { id, fileName: 'a.csv', content: 'x' });
+    },
+  ],
+  [
+    'import.confirm',
+    async () => {
+      const known = await aPlanned(practice.coach);
+      const draftId = newId();
+      must(await keepDraft(practice.coach, { id: draftId, fileName: 'a.csv', content: 'x' }));
+      const {
+        kit: _k,
+        schoolId: _s,
+        sessionsPerWeek: _n,
+        minutesPerSession: _m,
+        weekdays: _w,
+        note: _,
+        ...values
+      } = athleteValues;
+      const rows = [
+        { values: { ...values, familyName: 'Imported' } },
+        { athleteId: known, values: { ...values, massKg: 63 } },
+      ];
+      return () => importRoster(practice.coach, { draftId, rows });
+    },
+  ],
+  [
+    'catalogue.edit',
+    async () => {
+      const who = await on(practice.owner, testDay);
+      const id = newId();
+      return () =>
+        editCatalogue(who, {
+          id,
+          revision: who.catalogue.revision,
+          reason: 'longer',
+          edit: { op: 'change', kind: 'rung', entryId: 'plank_full', patch: { rest_s: 90 } },
+        });
+    },
+  ],
+  [
+    'settings.change',
+    async () => {
+      const who = await on(practice.owner, testDay);
+      const { settings } = who;
+      return () =>
+        saveSettings(who, {
+          ...settings,
+          version: who.practiceVersion,
+          name: 'Renamed',
+          timeZone: 'Europe/Oslo',
+          schoolId: 'neutral',
+          firstWeekday: 0,
+        });
+    },
+  ],
+  [
+    'staff.add',
+    async () => {
+      const id = newId();
+      return () => addStaff(practice.owner, { id, name: 'New', email: `${id}@example.test`, role: 'coach' });
+    },
+  ],
+  [
+    'staff.change',
+    async () => {
+      const { owner, assistant } = await aPractice();
+      return () => changePerson(owner, { id: assistant.staffId, role: 'coach', disabled: true });
+    },
+  ],
+  [
+    'staff.reset_password',
+    async () => () => resetPassword(practice.owner, { id: practice.assistant.staffId }),
+  ],
+  [
+    'staff.sign_out_everywhere',
+    async () => () => signOutEverywhere(practice.owner, { id: practice.assistant.staffId }),
+  ],
+  [
+    'password.change',
+    async () => {
+      const other = await aPractice();
+      const { changeStaff } = await import('~/db/queries/practice');
+      await changeStaff(other.practiceId, other.coach.staffId, {
+        passwordHash: await hashPassword('the old one it was'),
+      });
+      return () => changePassword(other.coach, { old: 'the old one it was', fresh: 'a fresh pass phrase' });
+    },
+    'password.old',
+  ],
+];
+
+/** What carries a moment or a salt of its own, and may be written again with the same content. */
+const salted = ['staff', 'audit', 'auth_session', 'ladder_state'];
+
+async function broken(fault: PlantedFault, perform: Perform): Promise<boolean> {
+  return withPlantedFault(fault, perform).then(
+    (result) => {
+      expect(codesOf(result)).toEqual([]);
+      return false;
+    },
+    () => true,
+  );
+}
+
+const writes = /^\s*(?:insert|update|delete)/i;
+
+describe('a connection that breaks at any statement of', () => {
+  it.each(stories.map(([title, prepare, already]) => ({ title, prepare, already })))(
+    '$title leaves all or nothing, and the retry completes',
+    async ({ prepare, already }) => {
+      const perform = await prepare();
+      const before = await snapshot();
+      let commit = 0;
+      let written = false;
+      for (let at = 1; commit === 0; at += 1) {
+        expect(at).toBeLessThan(400);
+        const fault: PlantedFault = { at, when: 'before', seen: 0 };
+        expect(await broken(fault, perform)).toBe(true);
+        const text = fault.text ?? '';
+        written ||= writes.test(text);
+        // Before the first write there is nothing that could stay.
+        if (written) expect(await snapshot()).toEqual(before);
+        if (fault.text?.toLowerCase().startsWith('commit')) commit = at;
+        else if (writes.test(text)) {
+          // Done, and its answer lost: the transaction is not.
+          expect(await broken({ at, when: 'after', seen: 0 }, perform)).toBe(true);
+          expect(await snapshot()).toEqual(before);
+        }
+      }
+      // The answer to the commit is lost: it is done, and nobody knows.
+      expect(await broken({ at: commit, when: 'after', seen: 0 }, perform)).toBe(true);
+      const after = await snapshot();
+      expect(after).not.toEqual(before);
+      const retried = codesOf(await perform());
+      expect(retried).toEqual(already && retried.length > 0 ? [already] : []);
+      const bare = (held: Record<string, string>) =>
+        Object.fromEntries(Object.entries(held).filter(([name]) => !salted.includes(name)));
+      expect(bare(await snapshot())).toEqual(bare(after));
+    },
+    60_000,
+  );
+  it('nothing of the commands there are is missing here', async () => {
+    const { readdirSync, readFileSync } = await import('node:fs');
+    const titles = readdirSync('server/commands')
+      .filter((name) => !name.endsWith('.test.ts'))
+      .flatMap((name) => [
+        ...readFileSync(`server/commands/${name}`, 'utf8').matchAll(/^ {2}title: '([a-z_.]+)'/gm),
+      ])
+      .map(([, title]) => title);
+    expect(titles.length).toBeGreaterThan(30);
+    expect(stories.map(([title]) => title).sort()).toEqual(titles.sort());
+  });
+  it('setting up a practice leaves none, and the retry makes one', async () => {
+    const { practiceCount } = await import('~/db/queries/principal');
+    const sent = {
+      practice: 'First',
+      timeZone: 'Europe/London',
+      name: 'Owner',
+      email: 'first@example.test',
+      password: 'several plain words',
+    };
+    // Others are here already in this database: it is refused, and writes nothing.
+    const before = await snapshot();
+    expect(await practiceCount()).toBeGreaterThan(0);
+    expect(codesOf(await setUpPractice(sent))).toEqual(['set_up.done']);
+    expect(await snapshot()).toEqual(before);
+  });
+});

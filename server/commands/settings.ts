@@ -1,0 +1,79 @@
+import { z } from 'zod';
+import { schools } from '~/core/catalogue';
+import { leastGuardianYears } from '~/core/clear/clear';
+import { refuse } from '~/core/result';
+import { savePractice } from '~/db/queries/practice';
+import { practiceById } from '~/db/queries/principal';
+import { isTimeZone } from '../principal/today';
+import { command, done, saysTheSame, standsAlready } from './command';
+import { line } from './fields';
+
+const between = (least: number, most: number, code: string) =>
+  z.number({ error: code }).min(least, code).max(most, code);
+const share = between(0, 1, 'settings.share');
+
+export const leastPasswordLetters = 10;
+
+/** How the practice works. Weights make one; pain ends no sooner than it eases; a guardian is asked under 16 whatever is set. */
+export const settingsSchema = z
+  .object({
+    version: z.number().int(),
+    name: line(1, 120, 'settings.name'),
+    timeZone: z.string().max(60).refine(isTimeZone, 'settings.time_zone'),
+    schoolId: z.string().refine((id) => schools.some((school) => school.id === id), 'athlete.school'),
+    firstWeekday: z.union([z.literal(0), z.literal(1)]),
+    massUnit: z.enum(['kg', 'lb']),
+    lengthUnit: z.enum(['cm', 'in']),
+    weights: z.object({ shortfall: share, sideGap: share, faults: share }),
+    actingGap: between(0.01, 0.5, 'settings.gap'),
+    guardianUnderYears: between(leastGuardianYears, 25, 'settings.guardian').int('settings.guardian'),
+    renewMonths: between(1, 24, 'settings.months').int('settings.months'),
+    painEaseFrom: between(1, 10, 'settings.pain').int('settings.pain'),
+    painEndFrom: between(1, 10, 'settings.pain').int('settings.pain'),
+    flexionCycles: between(0, 2000, 'settings.flexion').int('settings.flexion'),
+    flexionSeconds: between(0, 7200, 'settings.flexion').int('settings.flexion'),
+    /** Why the ceiling of loaded bending was widened. */
+    flexionReason: line(0, 200, 'form.too_long').default(''),
+    passwordLetters: between(leastPasswordLetters, 64, 'settings.letters').int('settings.letters'),
+  })
+  .superRefine((form, ctx) => {
+    const { shortfall, sideGap, faults } = form.weights;
+    if (Math.abs(shortfall + sideGap + faults - 1) > 0.001)
+      ctx.addIssue({ code: 'custom', path: ['weights', 'faults'], message: 'settings.weights' });
+    if (form.painEndFrom < form.painEaseFrom)
+      ctx.addIssue({ code: 'custom', path: ['painEndFrom'], message: 'settings.pain_order' });
+  });
+
+export const saveSettings = command({
+  title: 'settings.change',
+  action: 'settings.change',
+  input: settingsSchema,
+  async run(principal, form) {
+    const { version, name, timeZone, schoolId, firstWeekday, flexionReason, ...settings } = form;
+    const before = principal.settings;
+    const widened = form.flexionCycles > before.flexionCycles || form.flexionSeconds > before.flexionSeconds;
+    if (widened && flexionReason === '') return refuse('settings.flexion_reason', {}, ['flexionReason']);
+    const saved = await savePractice(principal.practiceId, version, {
+      name,
+      timeZone,
+      schoolId,
+      firstWeekday,
+      settings: { ...before, ...settings },
+    });
+    if (!saved) {
+      // The same save whose answer was lost finds itself done.
+      const now = await practiceById(principal.practiceId);
+      const same =
+        now?.version === version + 1 &&
+        saysTheSame({ name, timeZone, schoolId, firstWeekday }, now) &&
+        saysTheSame(settings, now.settings);
+      return same ? standsAlready(version + 1) : refuse('settings.stale');
+    }
+    return done(version + 1, undefined, {
+      ...(widened
+        ? { flexion: `${form.flexionCycles} cycles, ${form.flexionSeconds} s: ${flexionReason}` }
+        : {}),
+      ...(timeZone !== principal.timeZone ? { timeZone } : {}),
+    });
+  },
+});

@@ -1,0 +1,105 @@
+import { createContext, data, type RouterContextProvider, redirect } from 'react-router';
+import { isDatabaseDown } from '~/db/client.server';
+import type { Principal } from './principal';
+import { whoIs } from './sign-in.server';
+import { type AthleteStanding, loadStanding, type Subject, subjectOf } from './subject';
+
+type Context = Readonly<RouterContextProvider>;
+interface Passing {
+  readonly request: Request;
+  readonly context: Context;
+}
+
+interface Asking {
+  readonly params: Readonly<Record<string, string | undefined>>;
+  readonly context: Context;
+}
+
+const principalContext = createContext<Principal | null>(null);
+const subjectContext = createContext<Promise<Subject> | null>(null);
+const standingContext = createContext<Promise<AthleteStanding> | null>(null);
+
+/** Who acts in this request; every route below the signed-in layout has one. */
+export function principalIn(context: Context): Principal {
+  const principal = context.get(principalContext);
+  if (!principal) throw new Error('a route outside the signed-in layout asked who acts');
+  return principal;
+}
+
+async function readSubject({ params, context }: Asking): Promise<Subject> {
+  const subject = await subjectOf(principalIn(context), params.athleteId);
+  if (!subject) throw notFound('This athlete');
+  return subject;
+}
+
+/** The athlete of the address with all that decides what they may do; read once a request, by whoever asks first. */
+export function subjectIn(asking: Asking): Promise<Subject> {
+  const known = asking.context.get(subjectContext);
+  if (known) return known;
+  const reading = readSubject(asking);
+  asking.context.set(subjectContext, reading);
+  return reading;
+}
+
+/** Where the athlete of the address stands; read once a request too. */
+export function standingIn(asking: Asking): Promise<AthleteStanding> {
+  const known = asking.context.get(standingContext);
+  if (known) return known;
+  const reading = subjectIn(asking).then((subject) => loadStanding(principalIn(asking.context), subject));
+  asking.context.set(standingContext, reading);
+  return reading;
+}
+
+/** One answer for unknown and foreign ids alike, so that nothing is learnt of other practices. */
+export const notFound = (what = 'This page') =>
+  data({ message: `${what} is not here: it was removed, or it belongs to somebody else.` }, { status: 404 });
+
+export const forbidden = (message: string) => data({ message }, { status: 403 });
+
+const databaseAway = () =>
+  data(
+    {
+      message:
+        'What you saved before is safe. Trials and logs you take now are kept on this device and sent when the database answers again.',
+    },
+    { status: 503 },
+  );
+
+/** The page of a request, whether it was asked for whole or as data. */
+export function pageOf(request: Request): string {
+  const url = new URL(request.url);
+  url.searchParams.delete('_routes');
+  url.searchParams.delete('index');
+  return `${url.pathname.replace(/\.data$/, '').replace(/^\/_root$/, '/')}${url.search}`;
+}
+
+/** Where a person who was given a password goes until they have one of their own. */
+const ownPassword = '/settings/password';
+
+/**
+ * Lets only signed-in people past. Pages go to sign-in and come back; the data route of devices answers 401, so that the
+ * device can keep the entry and say so.
+ */
+export async function requirePrincipal(
+  { request, context }: Passing,
+  next: () => Promise<Response>,
+): Promise<Response> {
+  try {
+    const principal = await whoIs(request);
+    const page = pageOf(request);
+    if (!principal) {
+      if (page === '/sync')
+        return Response.json(
+          { issues: [{ code: 'sync.signed_out', path: [], values: {} }] },
+          { status: 401 },
+        );
+      throw redirect(`/sign-in?next=${encodeURIComponent(page)}`);
+    }
+    if (principal.mustChangePassword && page !== ownPassword && page !== '/sync') throw redirect(ownPassword);
+    context.set(principalContext, principal);
+    return await next();
+  } catch (error) {
+    if (isDatabaseDown(error)) throw databaseAway();
+    throw error;
+  }
+}

@@ -1,0 +1,79 @@
+import type { BenchRung } from '~/core/bench/tool';
+import { addDays, weekStartOf } from '~/core/body/dates';
+import type { Rung } from '~/core/catalogue';
+import { rungHasMoment } from '~/core/catalogue/rung-load';
+import type { Trade } from '~/core/catalogue/trade';
+import type { LogWithSets } from '~/db/queries/coach';
+import type { Principal } from '../principal/principal';
+import type { ChosenBody } from './body';
+
+/** The rung a bench starts with when none is asked for. */
+const usualRung = 'plank_full';
+
+/** A rung as the instruments take it. */
+export function benchRung(trade: Trade, each: Rung): BenchRung {
+  return {
+    id: each.id,
+    name: each.name,
+    posture: each.posture,
+    needs: each.needs,
+    hasMoment: rungHasMoment(trade.ladderOf(each.id), each),
+    loadBy: each.load.by,
+    loadMost: each.load.max,
+    unit: each.unit,
+    goalAmount: each.goal.amount,
+    tempo: each.tempo,
+    sided: each.sided,
+    flexionCyclesPerRep: each.flexion_cycles_per_rep,
+  };
+}
+
+/** The rung of the address; an unknown one is said, and the plank stands in. */
+export function askedRung(
+  trade: Trade,
+  params: URLSearchParams,
+): { rung: BenchRung; problem: string | undefined } {
+  const asked = params.get('rung');
+  const known = asked !== null && trade.hasRung(asked);
+  return {
+    rung: benchRung(trade, trade.rung(known ? asked : usualRung)),
+    problem:
+      asked === null || known
+        ? undefined
+        : 'The rung of this address is not in the library any more; the plank stands in.',
+  };
+}
+
+/** Weekly count of loaded bends from logs, the newest week last. */
+export function flexionWeeks(
+  trade: Trade,
+  logs: readonly LogWithSets[],
+  today: string,
+  firstWeekday: Principal['firstWeekday'],
+): { weekStart: string; cycles: number }[] {
+  const thisWeek = weekStartOf(today, firstWeekday);
+  return [-14, -7, 0].map((shift) => {
+    const weekStart = addDays(thisWeek, shift);
+    const end = addDays(weekStart, 6);
+    const cycles = logs
+      .filter((log) => log.onDate >= weekStart && log.onDate <= end)
+      .flatMap((log) => log.sets)
+      .reduce(
+        (sum, set) =>
+          sum + (trade.hasRung(set.rungId) ? trade.rung(set.rungId).flexion_cycles_per_rep * set.done : 0),
+        0,
+      );
+    return { weekStart, cycles: Math.round(cycles) };
+  });
+}
+
+/** What the instruments start from. */
+export function benchContext(principal: Principal, params: URLSearchParams, chosen: ChosenBody) {
+  const { trade, today, firstWeekday } = principal;
+  const { rung, problem } = askedRung(trade, params);
+  const weeks = chosen.athlete ? flexionWeeks(trade, chosen.logs, today, firstWeekday) : [];
+  return {
+    context: { body: chosen.body, known: chosen.known, rung, flexionWeeks: weeks },
+    problem,
+  };
+}

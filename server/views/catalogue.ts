@@ -1,0 +1,47 @@
+import type { CatalogueEdit } from '~/core/catalogue/edits';
+import { editHistory } from '~/db/queries/catalogue';
+import type { Principal } from '../principal/principal';
+import { dayIn } from '../principal/today';
+
+const patchWords: Readonly<Record<string, string>> = {
+  rest_s: 'rest',
+  note: 'how',
+  do: 'cues',
+  avoid: 'what not to do',
+  tell: 'what to say',
+  setUp: 'set-up',
+};
+
+function whatWasDone(edit: CatalogueEdit, name: string): string {
+  switch (edit.op) {
+    case 'hide':
+      return `Hid ${name}`;
+    case 'restore':
+      return `Restored ${name}`;
+    case 'add':
+      return `Added ${edit.rung.name}`;
+    case 'change':
+      return `Changed ${Object.keys(edit.patch)
+        .map((key) => patchWords[key] ?? key)
+        .join(', ')} of ${name}`;
+  }
+}
+
+/** The history of some entries as lines, the newest first. */
+export async function historyOf(principal: Principal, entryIds: readonly string[]) {
+  const { trade } = principal;
+  const rows = await editHistory(principal.practiceId, entryIds);
+  const name = (id: string) => {
+    if (trade.hasRung(id)) return trade.rung(id).name;
+    if (trade.hasLadder(id)) return trade.ladder(id).name;
+    return trade.hasTest(id) ? trade.test(id).name : 'an entry that is gone';
+  };
+  return rows.map((row) => ({
+    id: row.id,
+    entryId: row.entryId,
+    on: dayIn(principal.timeZone, row.at),
+    by: row.by,
+    what: whatWasDone(row.edit, name(row.entryId)),
+    reason: row.reason,
+  }));
+}

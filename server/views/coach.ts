@@ -1,0 +1,238 @@
+import { addDays, weekStartOf } from '~/core/body/dates';
+import { caution, disciplineLabel, type QualityId, quality, school } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
+import { disclaimer } from '~/core/clear/signs';
+import { plannedSets } from '~/core/coach/planned-sets';
+import { amountText, doseText } from '~/core/coach/prescription';
+import { makeWeek } from '~/core/coach/week-input';
+import { pillarCells } from '~/core/link/standing';
+import { phaseAims, phaseNames } from '~/core/plan/calendar';
+import { weekOf } from '~/core/plan/season-input';
+import {
+  openProposals,
+  practiceSessions,
+  type StoredSession,
+  sessionById,
+  sessionsBetween,
+} from '~/db/queries/coach';
+import { newestSeason } from '~/db/queries/plan';
+import { newId, writeAudit } from '~/db/queries/practice';
+import { toPlanWeek } from '../commands/laying-out';
+import { can } from '../principal/can';
+import type { Principal } from '../principal/principal';
+import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+import { blockOf } from './athlete';
+import { sessionView } from './session';
+import { weekAsked } from './weeks';
+
+/** "3 x 20 s, Full plank" of a ladder state. */
+const stateText = (trade: Trade, state: { rungId: string; sets: number; amount: number }) =>
+  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}`;
+
+const qualityName = (id: string) => (id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name);
+
+/** The middle of a week, which tells the season's week it belongs to whichever day weeks begin on. */
+const middleOf = (weekStart: string) => addDays(weekStart, 3);
+
+/** The week's sessions, what is not on the card and why, and the proposals to decide. */
+export async function weekView(
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  query: URLSearchParams,
+) {
+  const { trade, practiceId, firstWeekday } = principal;
+  const { athlete, gate, today } = standing;
+  const thisWeek = weekStartOf(today, firstWeekday);
+  const weekStart = weekAsked(principal, query);
+  const [sessions, proposals, newest] = await Promise.all([
+    sessionsBetween(practiceId, athlete.id, weekStart, addDays(weekStart, 6)),
+    openProposals(practiceId, athlete.id),
+    newestSeason(practiceId, athlete.id),
+  ]);
+  const week = newest && weekOf(newest.weeks, middleOf(weekStart));
+  // Why something wanted is not on the card: composed again in memory, nothing is written.
+  const leftOut = week
+    ? makeWeek(standing, {
+        practiceSchoolId: principal.schoolId,
+        week: toPlanWeek(week),
+        states: subject.states,
+        fromDay: week.startsOn,
+        doneDays: [],
+      }).leftOut
+    : [];
+  return {
+    athleteId: athlete.id,
+    today,
+    weekStart,
+    thisWeek,
+    blocked: blockOf(gate),
+    planned: newest !== undefined,
+    week: week
+      ? {
+          phase: phaseNames[week.phase],
+          aim: phaseAims[week.phase],
+          kind: week.kind,
+          retest: week.retest,
+          minutes: week.minutes,
+        }
+      : undefined,
+    school: school(athlete.schoolId ?? principal.schoolId).name,
+    sessions: sessions.map((session) => sessionView(trade, gate, session)),
+    leftOut,
+    mayDecide: can(principal, 'proposal.decide'),
+    mayLayOut: can(principal, 'week.lay_out'),
+    proposals: proposals.map((proposal) => ({
+      id: proposal.id,
+      ladder: trade.ladder(proposal.ladderId).name,
+      quality: qualityName(trade.ladder(proposal.ladderId).quality),
+      kind: proposal.kind,
+      from: stateText(trade, proposal.before),
+      to: stateText(trade, proposal.after),
+      reason: proposal.reason,
+      // What cannot be accepted now begins unticked, and says why.
+      bars:
+        proposal.kind === 'more' || proposal.kind === 'next_rung'
+          ? gate.may('raise', { rungId: proposal.after.rungId })
+          : [],
+    })),
+    disclaimer,
+  };
+}
+
+/** The week on paper, through the gate of the day. */
+export async function cardView(principal: Principal, standing: AthleteStanding, query: URLSearchParams) {
+  const { athlete, gate, linked } = standing;
+  const weekStart = weekAsked(principal, query);
+  const sessions = await sessionsBetween(principal.practiceId, athlete.id, weekStart, addDays(weekStart, 6));
+  const withheld = gate.may('show');
+  return {
+    athleteId: athlete.id,
+    name: `${athlete.givenName} ${athlete.familyName}`,
+    practice: principal.practiceName,
+    sport: disciplineLabel(athlete.disciplineId),
+    weekStart,
+    pillar: pillarCells(linked),
+    cautions: gate.cautions.map((id) => ({ id, name: caution(id).name, changes: caution(id).changes })),
+    withheld,
+    sessions:
+      withheld.length > 0
+        ? []
+        : sessions
+            .map((session) => sessionView(principal.trade, gate, session))
+            .filter((session) => !session.calledOff),
+    disclaimer,
+  };
+}
+
+const minutesSinceEpoch = (moment: Date) => Math.floor((moment.getTime() - Date.UTC(2026, 0, 1)) / 60_000);
+
+/** Days of sessions a calendar file holds, back and ahead. */
+const calendarDays = { back: 7, ahead: 400 } as const;
+
+/** An athlete's sessions for any calendar, through the gate: what may not be done comes as cancelled. In the trail as an export. */
+export async function calendarView(principal: Principal, { athlete, gate }: Subject) {
+  const { trade, today, practiceId } = principal;
+  const sessions = await sessionsBetween(
+    practiceId,
+    athlete.id,
+    addDays(today, -calendarDays.back),
+    addDays(today, calendarDays.ahead),
+  );
+  await writeAudit({
+    practiceId,
+    staffId: principal.staffId,
+    action: 'calendar.export',
+    subject: 'calendar',
+    subjectId: athlete.id,
+  });
+  const stopped = gate.may('send').length > 0;
+  const entry = (session: StoredSession) => {
+    const view = sessionView(trade, gate, session);
+    const cancelled = session.log === undefined && session.onDate >= today && (stopped || view.calledOff);
+    return {
+      // One session a day: the day makes the id stable when a week is laid out again.
+      uid: `${athlete.id}-${session.onDate}@zest-pillar`,
+      onDate: session.onDate,
+      minutes: view.minutes,
+      lines: cancelled
+        ? []
+        : view.items.map(
+            (item) =>
+              `${item.name}: ${doseText(item)}${item.load ? `, ${item.load}` : ''}, rest ${item.restS} s`,
+          ),
+      cancelled,
+      // The newest file outranks those before it, whatever changed in between.
+      sequence: minutesSinceEpoch(principal.now),
+      stamp: principal.now,
+    };
+  };
+  return { name: `${athlete.givenName} ${athlete.familyName}`, entries: sessions.map(entry), disclaimer };
+}
+
+/** The log of a session: its sets as planned, what was sent already, what is withheld now; undefined when it is not here. */
+export async function logView(
+  principal: Principal,
+  { athlete, gate }: Subject,
+  sessionId: string | undefined,
+) {
+  const session = isUuid(sessionId) ? await sessionById(principal.practiceId, sessionId) : undefined;
+  if (!session || session.athleteId !== athlete.id) return undefined;
+  const view = sessionView(principal.trade, gate, session);
+  const all = [...view.items, ...view.withheld];
+  return {
+    athleteId: athlete.id,
+    sessionId: session.id,
+    onDate: session.onDate,
+    today: principal.today,
+    weekStart: weekStartOf(session.onDate, principal.firstWeekday),
+    logId: newId(),
+    practiceId: principal.practiceId,
+    logged: session.log
+      ? { id: session.log.id, effort: session.log.effort, note: session.log.note }
+      : undefined,
+    ahead: gate.may('log', { onDate: session.onDate }),
+    items: session.items.flatMap((row) => {
+      const item = all.find((shown) => shown.id === row.id);
+      return item
+        ? [
+            {
+              ...item,
+              planned: plannedSets(item).map((set) => ({
+                ...set,
+                key: `${item.rungId}.${set.setNo}.${set.side}`,
+                sent: session.liveSets.find(
+                  (live) => live.rungId === item.rungId && live.setNo === set.setNo && live.side === set.side,
+                )?.done,
+              })),
+            },
+          ]
+        : [];
+    }),
+  };
+}
+
+/** Everybody's sessions of a week, day by day. */
+export async function sessionsView(principal: Principal, query: URLSearchParams) {
+  const weekStart = weekAsked(principal, query);
+  const sessions = await practiceSessions(principal.practiceId, weekStart, addDays(weekStart, 6));
+  return {
+    today: principal.today,
+    weekStart,
+    days: Array.from({ length: 7 }, (_, i) => addDays(weekStart, i)).map((day) => ({
+      day,
+      sessions: sessions
+        .filter((session) => session.onDate === day)
+        .map((session) => ({
+          id: session.id,
+          athleteId: session.athleteId,
+          name: `${session.givenName} ${session.familyName}`,
+          minutes: session.minutes,
+          exercises: session.exercises,
+          effort: session.effort,
+          calledOff: session.state === 'called_off',
+          logged: session.logId !== null,
+        })),
+    })),
+  };
+}

@@ -1,0 +1,54 @@
+import { disciplineLabel } from '~/core/catalogue';
+import { athletesOf, draftById } from '~/db/queries/athletes';
+import { inWorker } from '../long/run.server';
+import type { RosterFound } from '../long/works';
+import type { Principal } from '../principal/principal';
+import { isUuid } from '../principal/subject';
+
+/** What a kept file would do: confirmed already, or what was found in it; undefined when it is not here. */
+export async function rosterFound(
+  principal: Principal,
+  draftId: string | undefined,
+  asked: URLSearchParams,
+  whole: boolean,
+): Promise<
+  { readonly id: string; readonly fileName: string; readonly found: RosterFound | undefined } | undefined
+> {
+  const draft = isUuid(draftId) ? await draftById(principal.practiceId, draftId) : undefined;
+  if (!draft) return undefined;
+  if (draft.confirmedAt) return { id: draft.id, fileName: draft.fileName, found: undefined };
+  const athletes = await athletesOf(principal.practiceId);
+  const found = await inWorker('roster', {
+    content: draft.content,
+    asked: Object.fromEntries(asked),
+    known: athletes.map(
+      ({ id, givenName, familyName, birthDate, disciplineId, sex, massKg, statureM, level }) => ({
+        id,
+        givenName,
+        familyName,
+        birthDate,
+        disciplineId,
+        sex,
+        massKg,
+        statureM,
+        level,
+      }),
+    ),
+    today: principal.today,
+    whole,
+  });
+  return found && { id: draft.id, fileName: draft.fileName, found };
+}
+
+/** The preview as its page shows it. */
+export const shownRoster = (fileName: string, { writes: _, rows, ...found }: RosterFound) => ({
+  ...found,
+  fileName,
+  rows: rows.map(({ person, ...row }) => ({
+    ...row,
+    name: `${person.givenName} ${person.familyName}`,
+    birthDate: person.birthDate,
+    discipline: disciplineLabel(person.disciplineId),
+    body: `${Math.round(person.massKg * 10) / 10} kg, ${person.statureM.toFixed(2)} m`,
+  })),
+});

@@ -1,0 +1,77 @@
+import type { Archetype } from '~/core/body/posture';
+import type { Ladder, Rung } from '~/core/catalogue';
+import { leverTable } from '~/core/catalogue/lever-table';
+import type { Trade } from '~/core/catalogue/trade';
+import { findRungs, type RungSearch } from '~/core/coach/find-rungs';
+import type { ChosenBody } from './body';
+
+/** What the library is narrowed to, from the address; an athlete's own school, cautions and kit unless said otherwise. */
+export function searchOf(params: URLSearchParams, chosen: ChosenBody): RungSearch {
+  const given = (name: string) => params.get(name) || undefined;
+  const own = chosen.athlete;
+  const kit = given('kit');
+  const caution = given('caution');
+  return {
+    text: given('q'),
+    quality: given('quality'),
+    sport: given('sport'),
+    school: given('school') === 'any' ? undefined : (given('school') ?? own?.schoolId),
+    cautions: caution === 'any' ? [] : caution ? [caution] : (own?.cautions ?? []),
+    kit: kit === 'any' ? undefined : kit === 'bare' ? [] : kit ? [kit] : own?.kit,
+    archetype: given('posture') as Archetype | undefined,
+  };
+}
+
+export type RungState = 'owned' | 'stands' | 'open';
+
+/** Where an athlete is on a rung: behind, on it, or still to come. */
+export function rungState(ladder: Ladder, rungId: string, chosen: ChosenBody): RungState {
+  const state = chosen.athlete?.states.find((each) => each.ladderId === ladder.id);
+  if (!state) return 'open';
+  if (state.rungId === rungId) return 'stands';
+  return state.owned.includes(rungId) ? 'owned' : 'open';
+}
+
+/** Ladders with what fits the search, slim enough for a wall of them. */
+export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody) {
+  return findRungs(trade, search).map(({ ladder, rungs, fitting }) => {
+    const moments = leverTable(ladder, chosen.body, chosen.known, chosen.under16).flatMap((row) =>
+      row.nm !== undefined && row.nm > 1 ? [row.nm] : [],
+    );
+    const stands = chosen.athlete?.states.find((each) => each.ladderId === ladder.id)?.rungId;
+    const shown = ladder.rungs.find((each) => each.id === stands) ?? (ladder.rungs.at(-1) as Rung);
+    return {
+      id: ladder.id,
+      figure: { posture: shown.posture, needs: shown.needs },
+      name: ladder.name,
+      quality: ladder.quality,
+      purpose: ladder.purpose,
+      fitting,
+      from: moments.length > 0 ? Math.round(Math.min(...moments)) : undefined,
+      to: moments.length > 0 ? Math.round(Math.max(...moments)) : undefined,
+      rungs: rungs.map(({ rung, out }) => ({
+        id: rung.id,
+        name: rung.name,
+        out: out !== undefined,
+        state: rungState(ladder, rung.id, chosen),
+      })),
+    };
+  });
+}
+
+/** Rungs of other ladders that this ladder, or one of its rungs, opens. */
+export function followers(trade: Trade, ladder: Ladder): { id: string; name: string; by: string }[] {
+  const own = new Map(ladder.rungs.map((rung) => [rung.id, rung.name]));
+  return trade.ladders.flatMap((each) =>
+    each.id === ladder.id
+      ? []
+      : each.prerequisites.flatMap((need) => {
+          const by = own.get(need.rung);
+          return by ? [{ id: each.id, name: each.name, by }] : [];
+        }),
+  );
+}
+
+/** Every rung by ladder, for a choice. */
+export const rungChoices = (trade: Trade) =>
+  trade.ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));

@@ -1,0 +1,163 @@
+import { discipline, disciplineLabel, disciplines, hasDiscipline, quality } from '~/core/catalogue';
+import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
+import type { LinkSettings } from '~/core/link/link';
+import { defaultLinkSettings, link } from '~/core/link/link';
+import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
+import { pillarCells, standingOf } from '~/core/link/standing';
+import { lowConfidence } from '~/core/screen/assess/assess';
+import { athleteFactOn } from '~/db/queries/athletes';
+import { editsAt } from '~/db/queries/catalogue';
+import { priorityRunById, priorityRunsOf } from '~/db/queries/plan';
+import { trialHistoryOf } from '~/db/queries/screen';
+import { linkSettings, type Principal } from '../principal/principal';
+import { type AthleteStanding, gateFor, isUuid, type Subject, toTrial } from '../principal/subject';
+
+/**
+ * Where the athlete stood when a ranking was kept: its trials, its settings, the catalogue of its revision, and what the
+ * athlete was then, so that it comes out as it was.
+ */
+async function standingOfRun(
+  principal: Principal,
+  subject: Subject,
+  runId: string,
+): Promise<AthleteStanding | undefined> {
+  const { practiceId } = principal;
+  const run = await priorityRunById(practiceId, runId);
+  if (!run || run.athleteId !== subject.athlete.id) return undefined;
+  const [facts, edits, rows] = await Promise.all([
+    athleteFactOn(practiceId, run.athleteId, run.onDate),
+    run.catalogueRevision > 0 ? editsAt(practiceId, run.catalogueRevision) : undefined,
+    trialHistoryOf(practiceId, run.athleteId),
+  ]);
+  const trade = edits ? tradeOf(edits, run.catalogueRevision) : shippedTrade;
+  const athlete = facts
+    ? {
+        ...subject.athlete,
+        disciplineId: facts.disciplineId,
+        level: facts.level,
+        massKg: facts.massKg,
+        statureM: facts.statureM,
+        kit: facts.kit,
+        schoolId: facts.schoolId,
+      }
+    : subject.athlete;
+  const then = { ...principal, trade, today: run.onDate };
+  const known = new Set(run.trialIds);
+  const upTo = (day: string) => day <= run.onDate;
+  const forms = subject.forms.filter((form) => upTo(form.onDate));
+  return standingOf({
+    trade,
+    athlete,
+    gate: gateFor(then, {
+      athlete,
+      forms,
+      agreements: subject.agreements.filter((word) => upTo(word.onDate)),
+      flags: [],
+      states: subject.states,
+    }),
+    trials: rows.filter((row) => known.has(row.id)).map(toTrial),
+    events: subject.events,
+    settings: { ...defaultLinkSettings, ...(run.settings as Partial<LinkSettings>) },
+  });
+}
+
+/** Priorities with their arithmetic opened; a past ranking as it was; another sport beside the present one. */
+export async function linkView(
+  principal: Principal,
+  subject: Subject,
+  present: AthleteStanding,
+  query: URLSearchParams,
+) {
+  const { athlete } = present;
+  const runs = await priorityRunsOf(principal.practiceId, athlete.id);
+  const runId = query.get('run') ?? undefined;
+  const past = isUuid(runId) ? await standingOfRun(principal, subject, runId) : undefined;
+  const standing = past ?? present;
+  const { trade } = standing;
+  const as = query.get('as');
+  const other = as && as !== athlete.disciplineId && hasDiscipline(as) ? as : undefined;
+  // What-if: the same results against another sport, beside the present ranking.
+  const linked = other
+    ? link({
+        trade,
+        assessment: standing.assessment,
+        discipline: discipline(other),
+        gate: standing.gate,
+        kit: athlete.kit,
+        settings: linkSettings(principal),
+      })
+    : standing.linked;
+  const rankNow = new Map(
+    standing.linked.priorities.map((priority, i) => [`${priority.quality}|${priority.side}`, i + 1]),
+  );
+  const trials = new Map(standing.trials.map((trial) => [trial.id, trial]));
+  const nameOf = (testId: string) => trade.test(testId).name;
+  return {
+    athleteId: athlete.id,
+    today: present.today,
+    screened: standing.trials.length > 0,
+    sport: disciplineLabel(standing.athlete.disciplineId),
+    other: other ? { id: other, label: disciplineLabel(other) } : undefined,
+    disciplines: disciplines.map(({ id }) => ({ id, label: disciplineLabel(id) })),
+    event: standing.event ? { name: standing.event.name, onDate: standing.event.onDate } : undefined,
+    past: past && runId ? { id: runId, onDate: past.today } : undefined,
+    runs: runs.map((run) => ({ id: run.id, onDate: run.onDate })),
+    pillar: pillarCells(linked),
+    exposure: { arithmetic: linked.exposure.arithmetic, source: linked.exposure.source },
+    priorities: linked.priorities.map((priority) => ({
+      key: `${priority.quality}|${priority.side}`,
+      quality: priority.quality,
+      side: priority.side,
+      name: qualitySideName(priority.quality, priority.side),
+      sentence: priority.sentence,
+      arithmetic: priority.arithmetic,
+      verdict: priority.verdict,
+      priority: priority.priority,
+      confidence: priority.confidence < lowConfidence ? 'low' : priority.confidence < 0.75 ? 'fair' : 'high',
+      settleBy: priority.settleBy ? nameOf(priority.settleBy) : undefined,
+      ladders: priority.ladderIds.map((id) => trade.ladder(id).name),
+      rankNow: rankNow.get(`${priority.quality}|${priority.side}`),
+      parts: priority.parts.map(({ result, weight }) => ({
+        key: `${result.testId}|${result.side}|${result.rungId ?? ''}`,
+        test: `${nameOf(result.testId)}${result.side === 'both' ? '' : `, ${result.side} set up`}`,
+        weight,
+        raw: rawText(trade, result),
+        target: targetText(trade, result.testId, result.target.value),
+        source: result.target.source,
+        note: result.target.note,
+        score: result.score,
+        reliability: result.reliability,
+        onDate: result.onDate,
+        trials: result.trialIds.flatMap((id) => {
+          const trial = trials.get(id);
+          return trial
+            ? [
+                {
+                  id,
+                  text: rawText(trade, trial),
+                  faults: trial.faults.map(
+                    (fault) =>
+                      `${trade.fault(fault.faultId).name.toLowerCase()}${fault.atS === null ? '' : ` at ${fault.atS} s`}`,
+                  ),
+                },
+              ]
+            : [];
+        }),
+      })),
+    })),
+    blocked: linked.blocked.map((blocked) => ({ name: quality(blocked.quality).name, why: blocked.why })),
+    ratios: linked.ratios,
+    gaps: linked.gaps.map((gap) => ({
+      key: `${gap.testId}|${gap.left.rungId ?? ''}`,
+      name: nameOf(gap.testId),
+      left: rawText(trade, gap.left),
+      right: rawText(trade, gap.right),
+      amount: gap.amount,
+      unit: gap.unit,
+      worse: gap.worse,
+      beyondError: gap.beyondError,
+    })),
+    patterns: linked.patterns,
+    version: linked.catalogueVersion,
+  };
+}

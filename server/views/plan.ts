@@ -1,0 +1,70 @@
+import { addDays } from '~/core/body/dates';
+import { discipline } from '~/core/catalogue';
+import { blackoutsOf, eventsOfPractice, newestSeason, seasonStrips } from '~/db/queries/plan';
+import { newId } from '~/db/queries/practice';
+import { can } from '../principal/can';
+import type { Principal } from '../principal/principal';
+import type { AthleteStanding } from '../principal/subject';
+import { blockOf } from './athlete';
+import { roster } from './roster';
+
+/** Days without training stay in the list for a week after they ended. */
+const shownAfterDays = 7;
+
+export async function planView(principal: Principal, standing: AthleteStanding) {
+  const { athlete, today } = standing;
+  const [newest, blackouts] = await Promise.all([
+    newestSeason(principal.practiceId, athlete.id),
+    blackoutsOf(principal.practiceId, athlete.id),
+  ]);
+  return {
+    athleteId: athlete.id,
+    today,
+    blocked: blockOf(standing.gate),
+    screened: standing.trials.length > 0,
+    events: standing.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
+      id,
+      name,
+      onDate,
+      priority,
+      minutes,
+      perMinute,
+    })),
+    blackouts: blackouts
+      .filter((blackout) => blackout.toDate >= addDays(today, -shownAfterDays))
+      .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
+    warnings: newest?.season.warnings ?? [],
+    weeks: newest?.weeks ?? [],
+    exposure: discipline(athlete.disciplineId).exposure,
+    mayPlan: can(principal, 'plan.make'),
+    ids: { event: newId(), blackout: newId(), season: newId() },
+  };
+}
+
+/** Everybody's season as a strip, the nearest event first. */
+export async function seasonsView(principal: Principal) {
+  const [{ today, rows }, strips, events] = await Promise.all([
+    roster(principal),
+    seasonStrips(principal.practiceId),
+    eventsOfPractice(principal.practiceId),
+  ]);
+  const all = rows.map((row) => ({
+    id: row.id,
+    name: row.name,
+    discipline: row.discipline,
+    event: row.event,
+    weeks: strips
+      .filter((week) => week.athleteId === row.id)
+      .map(({ startsOn, phase, kind, retest, minutes }) => ({ startsOn, phase, kind, retest, minutes })),
+    events: events
+      .filter((event) => event.athleteId === row.id)
+      .map(({ name, onDate, priority }) => ({ name, onDate, priority })),
+  }));
+  return {
+    today,
+    planned: all
+      .filter((row) => row.weeks.length > 0)
+      .sort((a, b) => (a.event?.onDate ?? '9').localeCompare(b.event?.onDate ?? '9')),
+    without: all.filter((row) => row.weeks.length === 0),
+  };
+}

@@ -1,0 +1,114 @@
+import { caution, disputes, type Rung, school } from '~/core/catalogue';
+import type { LeverRow } from '~/core/catalogue/lever-table';
+import { loadInWords } from '~/core/catalogue/rung-load';
+import { schoolWords } from '~/core/catalogue/school-words';
+import type { Trade } from '~/core/catalogue/trade';
+import { kitName, schoolBar } from '~/core/clear/rung-bars';
+import { amountText } from '~/core/coach/prescription';
+
+/** A lever row as the views show it. */
+export function shownRow(row: LeverRow) {
+  return {
+    load: row.load,
+    nm: row.nm,
+    relative: row.relative,
+    nmByDirection: row.moments ? { ...row.moments.nm } : undefined,
+    main: row.moments?.main,
+    supportN: row.moments?.supportN,
+    stanceNm: row.moments?.stanceNm,
+    share: row.limit?.share,
+    limit: row.limit,
+    basis: row.basis,
+    jumpPercent: row.jumpPercent,
+    bigJump: row.bigJump,
+    between: row.between,
+  };
+}
+export type ShownRow = ReturnType<typeof shownRow>;
+
+const advanceWords: Readonly<Record<string, (value: number) => string>> = {
+  reps: (value) => `${value} reps`,
+  hold_s: (value) => `${value} s`,
+  breaths: (value) => `${value} breaths`,
+  metres: (value) => `${value} m`,
+  reps_in_60s: (value) => `${value} reps in 60 s`,
+  sets: (value) => `${value} sets`,
+  side_gap_pct_max: (value) => `sides within ${value} %`,
+};
+
+/** Everything the library says of one rung, in the words of a school. */
+export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownRow | undefined) {
+  const ladder = trade.ladderOf(each.id);
+  const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
+  const dispute = each.disputed ? disputes.find((d) => d.id === each.disputed) : undefined;
+  const words = schoolWords(ladder, each, each.goal.amount, schoolId);
+  const name = (id: string) => school(id).name;
+  return {
+    id: each.id,
+    name: each.name,
+    ladder: { id: ladder.id, name: ladder.name },
+    posture: each.posture,
+    needs: each.needs,
+    still: each.unit === 'hold_s' || each.unit === 'breaths' || each.unit === 'metres',
+    tempo: each.tempo,
+    note: each.note,
+    start: `${each.start.sets} × ${amountText(each.start.amount, each.unit)}`,
+    goal: `${each.goal.sets} × ${amountText(each.goal.amount, each.unit)}`,
+    sided: each.sided,
+    restS: each.rest_s,
+    advance: Object.entries(each.advance_when)
+      .flatMap(([key, value]) => (typeof value === 'number' ? [advanceWords[key]?.(value) ?? key] : []))
+      .join(', '),
+    requires: known((each.requires ?? []).map((need) => need.rung)).map((its) => its.name),
+    endsSet: each.regress_on.map((id) => trade.fault(id).name.toLowerCase()),
+    faults: ladder.faults
+      .map((id) => trade.fault(id))
+      .filter((f) => f.action !== 'allowed')
+      .slice(0, 5)
+      .map(({ id, name: faultName, suggests }) => ({ id, name: faultName, suggests })),
+    kit: [...each.needs.filter((id) => id !== 'none'), ...(each.needs_one_of ?? [])].map(kitName),
+    cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
+    do: ladder.do,
+    avoid: ladder.avoid,
+    breath: words.breath,
+    lumbar: each.lumbar,
+    loadText: row ? loadInWords(row.load) : undefined,
+    school: {
+      out: schoolBar(ladder, each, schoolId)[0],
+      words: words.ownCue,
+      counts: words.dose,
+      doses: school(schoolId).doses,
+    },
+    dispute: dispute && {
+      exercise: dispute.exercise,
+      usedBy: dispute.used_by.map(name),
+      avoidedBy: dispute.avoided_by.map(name),
+      whyUsed: dispute.why_used,
+      whyAvoided: dispute.why_avoided,
+      default: dispute.default,
+      replacements: known(dispute.replacements).map(({ id, name: itsName }) => ({
+        id,
+        name: itsName,
+        ladderId: trade.ladderOf(id).id,
+      })),
+    },
+    row,
+    own: trade.ownHand(each.id),
+    hidden: trade.isHidden(each.id),
+    /** As it stands, for the form of the practice's own hand. */
+    figures: {
+      name: each.name,
+      note: each.note,
+      startSets: each.start.sets,
+      startAmount: each.start.amount,
+      goalSets: each.goal.sets,
+      goalAmount: each.goal.amount,
+      restS: each.rest_s,
+      tempo: each.tempo ?? '',
+      loadBy: each.load.by,
+      loadStart: each.load.start,
+      loadMax: each.load.max,
+    },
+  };
+}
+export type RungView = ReturnType<typeof rungView>;

@@ -1,0 +1,91 @@
+import type { Load } from '~/core/body/posture';
+import { loadInWords } from '~/core/catalogue/rung-load';
+import type { Trade } from '~/core/catalogue/trade';
+import type { Gate } from '~/core/clear/gate';
+import { amountText, doseText } from '~/core/coach/prescription';
+import { underGate } from '~/core/coach/recheck';
+import type { Issue } from '~/core/result';
+import type { PrescriptionRow, StoredSession } from '~/db/queries/coach';
+
+/** The load of a row, as a load. */
+const loadOf = (kind: PrescriptionRow['loadKind'], value: number | null): Load | undefined =>
+  kind && value !== null ? { by: kind, value } : undefined;
+
+/**
+ * One prescription as screens and cards show it: through the gate of the day when the session is still to be done, as it was
+ * when it lies behind.
+ */
+function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
+  const { detail } = item;
+  const rung = trade.rung(item.rungId);
+  const gated = gate
+    ? underGate(gate, trade, {
+        id: item.id,
+        rungId: item.rungId,
+        name: detail.name,
+        unit: item.unit,
+        amount: item.amount,
+        loadValue: item.loadValue,
+      })
+    : { bars: [] as readonly Issue[], amount: item.shownAmount, loadValue: item.shownLoad };
+  const load = loadOf(item.loadKind, gated.loadValue);
+  return {
+    id: item.id,
+    ladderId: item.ladderId,
+    rungId: item.rungId,
+    quality: item.quality,
+    name: detail.name,
+    /** Why it is withheld; empty when it may be done. */
+    bars: gated.bars,
+    dose: doseText({
+      ...item,
+      amount: gated.amount,
+      firstSide: detail.firstSide,
+      extraSetSide: detail.extraSetSide,
+    }),
+    sets: item.sets,
+    amount: gated.amount,
+    amountText: amountText(gated.amount, item.unit),
+    unit: item.unit,
+    sided: item.sided,
+    firstSide: detail.firstSide,
+    extraSetSide: detail.extraSetSide,
+    restS: item.restS,
+    tempo: detail.tempo,
+    load: (load && loadInWords(load)) ?? null,
+    effortMost: detail.effortMost ?? null,
+    setting: detail.setting ?? null,
+    posture: rung.posture,
+    needs: rung.needs,
+    breath: detail.breath,
+    cues: detail.cues,
+    schoolCue: detail.schoolCue,
+    schoolDose: detail.schoolDose ?? null,
+    endsSet: detail.endsSet,
+    note: rung.note,
+    minutes: item.minutes,
+    why: detail.why,
+    faults: rung.regress_on.filter((id) => id !== 'pain').map((id) => ({ id, name: trade.fault(id).name })),
+  };
+}
+export type ItemView = ReturnType<typeof itemView>;
+
+/** A session as it is shown; what is still to be done passes the gate of the day. */
+export function sessionView(trade: Trade, gate: Gate, session: StoredSession) {
+  const toCome = session.log === undefined && session.onDate >= gate.day;
+  const items = session.items.map((item) => itemView(trade, item, toCome ? gate : undefined));
+  const shown = items.filter((item) => item.bars.length === 0);
+  return {
+    id: session.id,
+    onDate: session.onDate,
+    minutes: Math.round(shown.reduce((sum, item) => sum + item.minutes, 0)),
+    items: shown,
+    /** Exercises that may not be done now, and why. */
+    withheld: items.filter((item) => item.bars.length > 0),
+    /** Nothing of it may be done. */
+    calledOff: toCome && shown.length === 0 && items.length > 0,
+    changes: session.log ? [] : session.changes,
+    log: session.log ? { effort: session.log.effort, painScore: session.log.painScore } : undefined,
+  };
+}
+export type SessionView = ReturnType<typeof sessionView>;
