@@ -14,9 +14,13 @@ import { openScreening } from './commands/open-screening';
 import { addEvent } from './commands/plan';
 import { planSeason } from './commands/plan-season';
 import { type Principal, principalOf } from './principal/principal';
+import { hashPassword } from './principal/sign-in.server';
 import { usualSettings } from './principal/usual-settings';
 
 /** Practices, people and athletes for tests of the server; every one its own. */
+
+/** Of a password nobody has. */
+const nobodysHash = hashPassword(newId());
 
 export const testDay: IsoDay = '2026-11-25';
 
@@ -51,7 +55,7 @@ export async function aPractice(settings: Partial<PracticeSettings> = {}): Promi
       email: `${role}.${id}@example.test`,
       name: `The ${role}`,
       role,
-      passwordHash: 'none',
+      passwordHash: await nobodysHash,
     });
     const staff = await staffById(practiceId, id);
     const practice = await practiceById(practiceId);

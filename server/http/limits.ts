@@ -23,7 +23,7 @@ export const bytesFor = (path: string): number =>
   limits.find((limit) => limit.path.test(path))?.bytes ?? usual;
 
 const tooLarge = (res: Response, bytes: number) => {
-  res.status(413).set('Connection', 'close').type('text');
+  res.status(413).type('text');
   res.send(`This is larger than ${bytes >= MB ? `${bytes / MB} MB` : `${bytes / kB} kB`} and was not read.`);
 };
 

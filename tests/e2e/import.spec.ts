@@ -1,4 +1,5 @@
 import { expect, test } from '@playwright/test';
+import { hydrated } from './people';
 
 const upload = (name: string, buffer: Buffer) => ({ name, mimeType: 'text/csv', buffer });
 
@@ -28,8 +29,16 @@ test('a file of 50 MB is refused by its size', async ({ page }) => {
       file: { name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(50 * 1024 * 1024, 'a') },
     },
   });
-  expect(response.status()).toBe(400);
-  expect(await response.text()).toContain('at most 20 MB are read');
+  expect(response.status()).toBe(413);
+  expect(await response.text()).toBe('This is larger than 21 MB and was not read.');
+  // On the page it is said before anything is sent.
+  await page.goto('/athletes/import');
+  await hydrated(page);
+  await page
+    .getByLabel('Roster file')
+    .setInputFiles({ name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(21 * 1024 * 1024, 'a') });
+  await expect(page.getByRole('alert')).toContainText('The file has 21 MB; at most 20 MB are read.');
+  await expect(page.getByRole('button', { name: 'Read the file' })).toBeDisabled();
 });
 
 test('rows with errors are named with line, column and reason; leaving them out writes the rest; again changes nothing', async ({

@@ -1,10 +1,11 @@
+import { useState } from 'react';
 import { Form, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
-import { decodeTable, readTable } from '~/core/formats/table';
+import { decodeTable, readTable, tableLimits } from '~/core/formats/table';
 import { issue } from '~/core/result';
 import { newId } from '~/db/queries/practice';
 import { keepDraft } from '~/server/commands/import-roster';
@@ -35,7 +36,11 @@ export async function action({ request, context }: Route.ActionArgs) {
   return kept.ok ? redirect(`/athletes/import/${id}`) : refusal(kept.issues);
 }
 
+/** Megabytes as people read them. */
+const inMB = (bytes: number) => Math.round((bytes / 1024 / 1024) * 10) / 10;
+
 export default function ImportRoster({ actionData }: Route.ComponentProps) {
+  const [tooLarge, setTooLarge] = useState<string | undefined>();
   const busy = useNavigation().state !== 'idle';
   return (
     <div className="max-w-2xl">
@@ -48,11 +53,24 @@ export default function ImportRoster({ actionData }: Route.ComponentProps) {
       <Form method="post" encType="multipart/form-data" className="mt-6">
         <label className="block border-2 border-dashed border-quiet bg-chalk p-6">
           <span className="mb-2 block font-bold">Roster file</span>
-          <input type="file" name="file" accept=".csv,.tsv,.txt,text/csv" className="block w-full" />
+          <input
+            type="file"
+            name="file"
+            accept=".csv,.tsv,.txt,text/csv"
+            className="block w-full"
+            onChange={(event) => {
+              const size = event.target.files?.[0]?.size ?? 0;
+              setTooLarge(
+                size > tableLimits.bytes
+                  ? `The file has ${inMB(size)} MB; at most ${inMB(tableLimits.bytes)} MB are read. Nothing was imported.`
+                  : undefined,
+              );
+            }}
+          />
         </label>
-        <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
+        <FormError>{tooLarge ?? (actionData ? issuesText(actionData.issues) : null)}</FormError>
         <p className="mt-5 flex gap-3">
-          <Button look="next" disabled={busy}>
+          <Button look="next" disabled={busy || tooLarge !== undefined}>
             {busy ? 'Reading …' : 'Read the file'}
           </Button>
           <ButtonLink look="quiet" to="/athletes">

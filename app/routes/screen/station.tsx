@@ -203,12 +203,14 @@ function Station({ loaderData }: Route.ComponentProps) {
     },
     [outbox],
   );
-  const done = (trial: TrialInput, { trace, still }: Recorded) => {
+  const keepDone = (trial: TrialInput, { trace, still }: Recorded) =>
     void outbox.keep(
       ...(trace ? [{ op: 'trace' as const, trace }] : []),
       ...(still ? [{ op: 'still' as const, still }] : []),
       { op: 'amend' as const, amendmentId: uuidv7(), trial },
     );
+  const done = (trial: TrialInput, recorded: Recorded) => {
+    keepDone(trial, recorded);
     const here = tests[at];
     if (here) {
       setRestUntil(performance.now() + here.restS * 1000);
@@ -411,6 +413,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           onBusy={setBusy}
           onStop={stop}
           onDone={done}
+          onLeft={keepDone}
           onNotCounted={(trial) => void discard(trial)}
           onUndoKept={mayUndo ? () => void undoLast() : undefined}
           onAnswer={answer}

@@ -55,7 +55,8 @@ export function FigureInput({
     );
   }
   const step = test.kind === 'degrees' ? 0.5 : 1;
-  const number = draft === '' ? Number.NaN : Number(draft.replace(',', '.'));
+  // What was counted already stands until another figure is typed.
+  const number = draft === '' ? (value ?? Number.NaN) : Number(draft.replace(',', '.'));
   const valid = Number.isFinite(number) && number >= test.min && number <= most;
   const bump = (by: number) =>
     setDraft(
@@ -89,7 +90,7 @@ export function FigureInput({
           +
         </button>
         <button type="submit" disabled={!valid} className={`${key} disabled:text-mortar/60`}>
-          Take {draft === '' ? 'the figure' : draft}
+          Take {draft === '' ? (value ?? 'the figure') : draft}
         </button>
       </div>
       {draft !== '' && !valid ? (

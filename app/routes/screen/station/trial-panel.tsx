@@ -66,6 +66,8 @@ interface PanelProps {
   /** The trial as it stands: first at its stop, then with every answer that completes it. */
   onStop: (trial: TrialInput, again: boolean) => void;
   onDone: (trial: TrialInput, recorded: Recorded) => void;
+  /** The same when the panel is left before the wait is over: nothing but keeping it. */
+  onLeft: (trial: TrialInput, recorded: Recorded) => void;
   onNotCounted: (trial: TrialInput) => void;
   onUndoKept: (() => void) | undefined;
   onAnswer: (trial: ShownTrial) => void;
@@ -141,8 +143,12 @@ export function TrialPanel(props: PanelProps) {
   // What a reload must not lose.
   const { screeningId } = props;
   const done = useRef(false);
+  // A panel nobody has touched yet has nothing to lose, and must not overwrite what a reload left.
+  const untouched = useRef(state);
   useEffect(() => {
-    if (done.current) return;
+    if (done.current || state === untouched.current) return;
+    // Its id is stored with it, so that what is kept now and what is answered after a reload are one trial.
+    if (isKeepable(state)) id.current ||= uuidv7();
     saveTrial(screeningId, {
       testId: test.id,
       rungId: test.rungId,
@@ -156,7 +162,8 @@ export function TrialPanel(props: PanelProps) {
   // The figure is kept the moment there is one, whatever happens to the page, the network or the answers.
   const keepable = isKeepable(state);
   const figure = keepable ? JSON.stringify([state.value, state.t1S, state.grade, state.endReason]) : '';
-  const told = useRef(props.resumed?.trialId ? figure : '');
+  // One taken up again is told once more: the same id twice is one trial.
+  const told = useRef('');
   useEffect(() => {
     if (figure === '' || figure === told.current) return;
     const again = told.current !== '';
@@ -165,34 +172,50 @@ export function TrialPanel(props: PanelProps) {
   }, [figure, trialNow]);
 
   const complete = state.phase === 'answers' && open.length === 0;
+  /** The finished trial with what it refers to; nothing when it is finished already. */
+  const finished = useCallback((): readonly [TrialInput, Recorded] | undefined => {
+    if (done.current) return undefined;
+    done.current = true;
+    clearTrial(tell.current.screeningId);
+    const trial = trialNow();
+    const trace: TraceEntry | undefined = recorded.current && {
+      id: uuidv7(),
+      athleteId: tell.current.athleteId,
+      testId: trial.testId,
+      side: trial.side,
+      source: 'simulated',
+      recordedAt: trial.recordedAt,
+      csv: traceCsv(recorded.current),
+    };
+    return [
+      {
+        ...trial,
+        traceId: trace?.id ?? null,
+        stillId: still.current?.id ?? null,
+        simulated: trace !== undefined || still.current?.source === 'drawn',
+      },
+      { trace, still: still.current },
+    ];
+  }, [trialNow]);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: any new answer starts the wait again
   useEffect(() => {
-    if (!complete || done.current) return;
-    // Any new answer starts the wait again.
+    if (!complete) return;
     const timer = setTimeout(() => {
-      done.current = true;
-      clearTrial(screeningId);
-      const trial = trialNow();
-      const trace: TraceEntry | undefined = recorded.current && {
-        id: uuidv7(),
-        athleteId: tell.current.athleteId,
-        testId: trial.testId,
-        side: trial.side,
-        source: 'simulated',
-        recordedAt: trial.recordedAt,
-        csv: traceCsv(recorded.current),
-      };
-      tell.current.onDone(
-        {
-          ...trial,
-          traceId: trace?.id ?? null,
-          stillId: still.current?.id ?? null,
-          simulated: trace !== undefined || still.current?.source === 'drawn',
-        },
-        { trace, still: still.current },
-      );
+      const found = finished();
+      if (found) tell.current.onDone(...found);
     }, settleMs);
     return () => clearTimeout(timer);
-  }, [complete, screeningId, trialNow]);
+  }, [complete, state, finished]);
+  // Left within the wait: what is complete is kept all the same.
+  useEffect(
+    () => () => {
+      const { phase } = latest.current;
+      const found =
+        phase === 'answers' && openQuestions(latest.current).length === 0 ? finished() : undefined;
+      if (found) tell.current.onLeft(...found);
+    },
+    [finished],
+  );
 
   const faultBy = (index: number) => {
     const fault = test.faults[index];
