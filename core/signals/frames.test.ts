@@ -17,6 +17,22 @@ function played(faults: readonly Plantable[], untilMs = 20_000, seed = 'a') {
 }
 const kinds = (builder: TraceBuilder, nowMs: number) => builder.notices(nowMs).map((each) => each.kind);
 
+describe('a recording that broke off', () => {
+  it('is as long as what was watched, its end missing; a reading or two short is not broken off', () => {
+    const builder = played([], 12_000);
+    const whole = builder.trace();
+    expect(whole.channels.cuff?.length).toBe(241);
+    expect(builder.trace(12_900).channels.cuff?.length).toBe(241);
+    const broken = builder.trace(20_000);
+    expect(broken.channels.cuff?.length).toBe(400);
+    expect(broken.channels.cuff?.subarray(0, 241)).toEqual(whole.channels.cuff);
+    expect(cleanTrace(broken).faults).toEqual([{ kind: 'gap', channel: 'cuff', startS: 12.05, endS: 20 }]);
+  });
+  it('is never made longer than a recording may be', () => {
+    expect(played([], 2000).trace(9e9).channels.cuff?.length).toBe(3600 * 20);
+  });
+});
+
 describe('a line of the protocol', () => {
   it('is read, or refused with what is wrong', () => {
     expect(parseFrame('{"t_ms":40,"channel":"cuff","value":40.2,"unit":"mmHg"}')).toMatchObject({ ok: true });

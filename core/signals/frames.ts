@@ -121,10 +121,19 @@ export class TraceBuilder {
     return Math.max(0, ...[...this.lanes.values()].map((lane) => lane.length));
   }
 
-  trace(): Trace {
-    const n = this.samples;
+  /**
+   * The recording so far. One that broke off more than a second before `lastedMs`, the length of what was watched, is made as
+   * long as that, so that its end is seen to be missing.
+   */
+  trace(lastedMs = 0): Trace {
+    const lasted = Math.floor((Math.min(lastedMs, longestS * 1000) * this.instrument.rateHz) / 1000);
+    const n = lasted - this.samples > (silentMs * this.instrument.rateHz) / 1000 ? lasted : this.samples;
     const channels: Record<string, Float64Array> = {};
-    for (const [id, lane] of this.lanes) channels[id] = lane.values.slice(0, n);
+    for (const [id, lane] of this.lanes) {
+      const values = new Float64Array(n).fill(Number.NaN);
+      values.set(lane.values.subarray(0, Math.min(n, lane.length)));
+      channels[id] = values;
+    }
     return { instrument: this.instrument.id, rateHz: this.instrument.rateHz, channels };
   }
 

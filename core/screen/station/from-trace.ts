@@ -1,7 +1,8 @@
 import type { MeasureKind } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
 import type { Analysis, Watched } from '~/core/signals/analyse';
-import type { InstrumentId } from '~/core/signals/instruments';
+import { type Interval, lossUnheard, unheard } from '~/core/signals/heard';
+import { type InstrumentId, instruments } from '~/core/signals/instruments';
 import type { Play } from '~/core/signals/simulate';
 import { cycleS } from './pace';
 
@@ -18,6 +19,10 @@ export interface TracedTest {
 export interface Proposal {
   readonly t1S?: number | undefined;
   readonly t2S?: number | undefined;
+  /** The first loss lies in here and has no exact time: the signal was away. */
+  readonly lossBetween?: Interval | undefined;
+  /** May the trace be taken for the time of a hold? Not when its sensor was away or its loss began unheard. */
+  readonly timed: boolean;
   readonly faultId?: string | undefined;
   /** The figure of the trial, in the test's unit. */
   readonly value?: number | undefined;
@@ -48,39 +53,66 @@ export function loweringAngleDeg(lossS: number, sweepS: number): number {
 
 /**
  * The figure a trace proposes for its test: first loss and end of a hold; full breaths before the loss or the held breath;
- * the angle of a lowering; the largest drop; drop, turn, sway, excursion and force measured beside a grade.
+ * the angle of a lowering; the largest drop; drop, turn, sway, excursion and force measured beside a grade. A sensor that was
+ * stuck, silent or out of range gives no figure and is named; a loss that nobody heard begin is given as an interval.
  */
 export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
   const { marks, faultId, breath } = analysis;
   const greatest = (channel: string) => analysis.channels.find((each) => each.channel === channel)?.greatest;
   const says: string[] = [];
   const parts: Record<string, number> = {};
-  const part = (id: string, value: number | undefined, words: string) => {
+  const channels = instruments[analysis.instrument].channels.map((each) => each.id);
+  /** Are these channels fit for a figure? When not, it is said, once. */
+  const heard = (needed: readonly string[]): boolean => {
+    const why = unheard(analysis, needed);
+    if (why !== undefined && !says.includes(why)) says.push(why);
+    return why === undefined;
+  };
+  const away = lossUnheard(analysis);
+  const between =
+    away &&
+    `between ${away.fromS.toFixed(1)} and ${away.toS.toFixed(1)} s: ${away.kind === 'gap' ? 'the signal was away' : 'the sensor was not to be read'}`;
+  /** May a figure be read off the time of the first loss, or off there being none? */
+  const timed = (): boolean => {
+    if (between !== undefined) says.push(`First loss ${between}. No exact time from it`);
+    return between === undefined && heard(channels);
+  };
+  const part = (id: string, needed: readonly string[], value: number | undefined, words: string) => {
     const figure = test.figures.find((each) => each.id === id);
-    if (!figure || value === undefined) return;
+    if (!figure || value === undefined || !heard(needed)) return;
     parts[id] = Math.min(figure.max, tenth(value));
     says.push(`${words} ${parts[id]}`);
   };
-  part('cuff_mmhg', greatest('cuff'), 'Greatest change of the cuff, mmHg:');
-  part('drop_deg', greatest('pelvis_drop'), 'Greatest drop, °:');
-  part('turn_deg', greatest('pelvis_turn'), 'Greatest turn, °:');
-  part('sway_deg', analysis.sway?.radiusDeg, 'Sway that holds 95 % of the time, °:');
-  part('excursion_cm', breath && breath.excursionCm > 0 ? breath.excursionCm : undefined, 'Excursion, cm:');
+  part('cuff_mmhg', ['cuff'], greatest('cuff'), 'Greatest change of the cuff, mmHg:');
+  part('drop_deg', ['pelvis_drop'], greatest('pelvis_drop'), 'Greatest drop, °:');
+  part('turn_deg', ['pelvis_turn'], greatest('pelvis_turn'), 'Greatest turn, °:');
+  part(
+    'sway_deg',
+    ['trunk_tilt', 'trunk_drop'],
+    analysis.sway?.radiusDeg,
+    'Sway that holds 95 % of the time, °:',
+  );
+  part(
+    'excursion_cm',
+    ['chest', 'belly'],
+    breath && breath.excursionCm > 0 ? breath.excursionCm : undefined,
+    'Excursion, cm:',
+  );
   if (analysis.pushes.length > 0) {
     const mean = analysis.pushes.reduce((sum, each) => sum + each.newtons, 0) / analysis.pushes.length;
-    part('push_n', mean, `Mean of ${analysis.pushes.length} pushes, N:`);
+    part('push_n', ['force'], mean, `Mean of ${analysis.pushes.length} pushes, N:`);
   }
 
   let value: number | undefined;
   if (test.kind === 'breaths') {
-    if (breath) {
+    if (breath && heard(['chest', 'belly'])) {
       const held = breath.holds[0]?.startS ?? Number.POSITIVE_INFINITY;
       value = Math.min(test.max, breath.breaths.filter((each) => each.endS <= held + 0.2).length);
       says.push(
         `${value} breaths, belly to chest ${breath.bellyToChest.toFixed(1)}, ${Math.round(breath.perMin)} a minute`,
       );
       if (breath.holds.length > 0) says.push(`Breath held from ${tenth(held)} s.`);
-    } else if (test.pace) {
+    } else if (!breath && test.pace && timed()) {
       const until = marks.t1S ?? analysis.durationS;
       value = Math.min(test.max, Math.floor(until / cycleS(test.pace)));
       says.push(
@@ -89,21 +121,25 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     }
   } else if (test.kind === 'degrees' && test.pace?.by === 'sweep') {
     if (test.id === 'leg_lowering_angle') {
-      value = loweringAngleDeg(marks.t1S ?? test.pace.everyS, test.pace.everyS);
-      says.push(
-        `Contact lost ${marks.t1S === undefined ? 'never' : `at ${tenth(marks.t1S)} s`} of a ${test.pace.everyS} s lowering: ${value}°`,
-      );
-    } else {
+      if (timed()) {
+        value = loweringAngleDeg(marks.t1S ?? test.pace.everyS, test.pace.everyS);
+        says.push(
+          `Contact lost ${marks.t1S === undefined ? 'never' : `at ${tenth(marks.t1S)} s`} of a ${test.pace.everyS} s lowering: ${value}°`,
+        );
+      }
+    } else if (heard(['pelvis_drop'])) {
       const drop = greatest('pelvis_drop');
       value = drop === undefined ? undefined : Math.min(test.max, tenth(drop));
       if (value !== undefined) says.push(`Largest drop ${value}°`);
     }
   }
-  const hold = test.kind === 'hold';
-  if (hold && marks.t1S !== undefined) says.push(`First loss at ${tenth(marks.t1S)} s`);
+  const isTimed = test.kind === 'hold' && timed();
+  if (isTimed && marks.t1S !== undefined) says.push(`First loss at ${tenth(marks.t1S)} s`);
   return {
-    t1S: hold ? marks.t1S : undefined,
-    t2S: hold ? marks.t2S : undefined,
+    t1S: isTimed ? marks.t1S : undefined,
+    t2S: isTimed ? marks.t2S : undefined,
+    timed: isTimed,
+    lossBetween: away && { fromS: away.fromS, toS: away.toS },
     faultId: marks.t1S === undefined ? undefined : faultId,
     value,
     parts,

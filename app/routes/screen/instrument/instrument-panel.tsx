@@ -66,6 +66,7 @@ export function InstrumentPanel({
     sinceMs: state.startedAtMs,
     over,
   });
+  const { startedAtMs } = state;
   const testFaults = useRef<string[]>([]);
   testFaults.current = test.faults.map((each) => each.id);
   const tell = useRef(onTrace);
@@ -81,7 +82,8 @@ export function InstrumentPanel({
     }
     let current = true;
     const read = async () => {
-      const recorded = builder.current?.trace();
+      const lastedMs = over && startedAtMs !== undefined ? performance.now() - startedAtMs : 0;
+      const recorded = builder.current?.trace(lastedMs);
       if (!recorded || !builder.current || builder.current.samples < recorded.rateHz) return;
       if (over) {
         setTrace(recorded);
@@ -96,7 +98,7 @@ export function InstrumentPanel({
       current = false;
       clearInterval(timer);
     };
-  }, [instrument, running, over, test.id, builder]);
+  }, [instrument, running, over, startedAtMs, test.id, builder]);
 
   if (test.instruments.length === 0) return null;
   const proposal = analysis && proposalOf(test, analysis);
@@ -128,7 +130,8 @@ export function InstrumentPanel({
               ...(link === 'lost' && !over && notices.length === 0
                 ? ['The instrument does not answer. The trial goes on without it.']
                 : []),
-              ...(over ? [] : notices.map((each) => each.text)),
+              // After the trial only what was wrong with the whole recording is still of use.
+              ...notices.filter((each) => !over || each.kind === 'unit').map((each) => each.text),
             ]}
           />
           {proposal && running ? (
@@ -174,7 +177,13 @@ const faultName = (test: StationTest, id: string | undefined) =>
 
 /** A loss found while the hold runs: taken as a fault at its time, or as the end. */
 function LiveProposal({ proposal, test, state, send }: ProposalProps) {
-  const { t1S, t2S, faultId } = proposal;
+  const { t1S, t2S, faultId, lossBetween } = proposal;
+  if (lossBetween)
+    return (
+      <p role="status" className="border-2 border-dashed border-chalk px-3 py-2">
+        {proposal.says.join('. ')}
+      </p>
+    );
   if (test.kind !== 'hold' || t1S === undefined || state.startedAtMs === undefined) return null;
   const seen = state.t1S !== undefined;
   if (seen && t2S === undefined) return null;
@@ -232,7 +241,7 @@ function EndProposal({
     : (proposal.value === undefined || state.value === proposal.value) &&
       Object.entries(proposal.parts).every(([id, value]) => state.parts[id] === value);
   const offers = hold
-    ? t2S !== undefined
+    ? t2S !== undefined && proposal.timed
     : proposal.value !== undefined || Object.keys(proposal.parts).length > 0;
   return (
     <div className="text-chalk">
