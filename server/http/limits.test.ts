@@ -5,6 +5,8 @@ import { bytesFor, countBytes } from './limits';
 import { sayable } from './sayable';
 
 let server: Server;
+/** What a reader of the body saw end, in bytes. */
+const ended: number[] = [];
 beforeAll(
   () =>
     new Promise<void>((resolve) => {
@@ -15,7 +17,10 @@ beforeAll(
         req.on('data', (chunk: Buffer) => {
           n += chunk.length;
         });
-        req.on('end', () => res.send(String(n)));
+        req.on('end', () => {
+          ended.push(n);
+          res.send(String(n));
+        });
       });
       server = createServer(app).listen(0, '127.0.0.1', resolve);
     }),
@@ -42,6 +47,28 @@ describe('bytes', () => {
     expect(await send('/sign-in', 20 * 1024)).toBe(413);
     expect(await send('/athletes/new', 200 * 1024)).toBe(200);
     expect(await send('/athletes/new', 300 * 1024)).toBe(413);
+  });
+  it('past the limit are never handed on as a whole body', async () => {
+    ended.length = 0;
+    expect(await send('/sign-in', 64 * 1024)).toBe(413);
+    expect(await send('/sign-in', 4096)).toBe(200);
+    expect(ended).toEqual([4096]);
+  });
+  it('without an end are answered, and cut soon after', async () => {
+    const { port } = server.address() as AddressInfo;
+    const call = request({ port, host: '127.0.0.1', path: '/sign-in', method: 'POST' });
+    const status = new Promise<number | undefined>((resolve) => {
+      call.on('response', (res) => {
+        res.resume();
+        resolve(res.statusCode);
+      });
+    });
+    const cut = new Promise<void>((resolve) => call.on('close', resolve));
+    call.on('error', () => undefined);
+    const more = setInterval(() => call.write(Buffer.alloc(4096, 'x')), 20);
+    expect(await status).toBe(413);
+    await cut;
+    clearInterval(more);
   });
   it('are few at the door and many where files come in', () => {
     expect(bytesFor('/sign-in')).toBe(16_384);

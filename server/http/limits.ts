@@ -27,6 +27,12 @@ const tooLarge = (res: Response, bytes: number) => {
   res.send(`This is larger than ${bytes >= MB ? `${bytes / MB} MB` : `${bytes / kB} kB`} and was not read.`);
 };
 
+/**
+ * How long what comes after the answer is thrown away before the connection is cut. Cutting at once would often take the
+ * answer with it: a client that is still sending sees a reset in its place.
+ */
+const hearsAnswerMs = 2000;
+
 /** Ends a request that carries more than its page takes, at the byte where it does. */
 export function countBytes(req: Request, res: Response, next: NextFunction): void {
   if (req.method === 'GET' || req.method === 'HEAD') {
@@ -39,19 +45,24 @@ export function countBytes(req: Request, res: Response, next: NextFunction): voi
     return;
   }
   let seen = 0;
+  let over = false;
   const emit = req.emit.bind(req);
-  // Every reader of the body sees its pieces through this; the one too many ends it.
+  // Every reader of the body sees its pieces through this; from the one too many on it sees none, and no proper end either.
   req.emit = (event: string | symbol, ...args: unknown[]) => {
-    if (event === 'data') {
-      seen += (args[0] as Buffer).length;
-      if (seen > bytes) {
-        req.emit = emit;
-        req.pause();
-        if (!res.headersSent) tooLarge(res, bytes);
-        res.once('finish', () => req.destroy());
-        return false;
-      }
+    if (event === 'data') seen += (args[0] as Buffer).length;
+    if (!over && seen > bytes) {
+      over = true;
+      if (!res.headersSent) tooLarge(res, bytes);
+      const cut = setTimeout(() => req.destroy(), hearsAnswerMs);
+      req.once('close', () => clearTimeout(cut));
+      setImmediate(() => req.resume());
     }
+    if (over && event === 'end') {
+      // All has come: nothing is left unread that would turn the farewell into a reset.
+      if (res.writableFinished) req.destroy();
+      else res.once('finish', () => req.destroy());
+    }
+    if (over && (event === 'data' || event === 'end')) return false;
     return emit(event, ...args);
   };
   next();
