@@ -57,13 +57,13 @@ export function countBytes(req: Request, res: Response, next: NextFunction): voi
       req.once('close', () => clearTimeout(cut));
       setImmediate(() => req.resume());
     }
-    if (over && event === 'end') {
+    if (!over || (event !== 'data' && event !== 'end')) return emit(event, ...args);
+    if (event === 'end') {
       // All has come: nothing is left unread that would turn the farewell into a reset.
       if (res.writableFinished) req.destroy();
       else res.once('finish', () => req.destroy());
     }
-    if (over && (event === 'data' || event === 'end')) return false;
-    return emit(event, ...args);
+    return false;
   };
   next();
 }

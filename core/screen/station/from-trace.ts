@@ -69,13 +69,14 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     return why === undefined;
   };
   const away = lossUnheard(analysis);
-  const between =
-    away &&
-    `between ${away.fromS.toFixed(1)} and ${away.toS.toFixed(1)} s: ${away.kind === 'gap' ? 'the signal was away' : 'the sensor was not to be read'}`;
   /** May a figure be read off the time of the first loss, or off there being none? */
   const timed = (): boolean => {
-    if (between !== undefined) says.push(`First loss ${between}. No exact time from it`);
-    return between === undefined && heard(channels);
+    if (!away) return heard(channels);
+    const why = away.kind === 'gap' ? 'the signal was away' : 'the sensor was not to be read';
+    says.push(
+      `First loss between ${away.fromS.toFixed(1)} and ${away.toS.toFixed(1)} s: ${why}. No exact time from it`,
+    );
+    return false;
   };
   const part = (id: string, needed: readonly string[], value: number | undefined, words: string) => {
     const figure = test.figures.find((each) => each.id === id);
