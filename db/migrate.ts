@@ -14,3 +14,11 @@ export async function dropDatabase(): Promise<void> {
   await db.execute(sql`drop schema if exists drizzle cascade`);
   await db.execute(sql`create schema public`);
 }
+
+/** Whether the application would work as a superuser of its cluster, which it must not. */
+export async function roleIsSuperuser(): Promise<boolean> {
+  const { rows } = await db.execute<{ rolsuper: boolean }>(
+    sql`select rolsuper from pg_roles where rolname = current_user`,
+  );
+  return rows[0]?.rolsuper ?? true;
+}

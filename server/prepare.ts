@@ -1,5 +1,5 @@
 import { closePool } from '~/db/client.server';
-import { dropDatabase, migrateDatabase } from '~/db/migrate';
+import { dropDatabase, migrateDatabase, roleIsSuperuser } from '~/db/migrate';
 import { practiceCount, sweepAuth } from '~/db/queries/principal';
 import { liveDemo } from '~/demo/world';
 import { demoSignIn, otherSignIn } from '~/demo/world-sign-in';
@@ -13,6 +13,10 @@ const asked = (option: string) => process.argv.includes(option);
  * leaves it empty for a real practice, which sets itself up in the browser.
  */
 async function main(): Promise<void> {
+  if (await roleIsSuperuser())
+    throw new Error(
+      'DATABASE_URL names a superuser: give the application a plain role that owns its database.',
+    );
   if (asked('--fresh')) await dropDatabase();
   await migrateDatabase();
   if (!asked('--empty') && (await practiceCount()) === 0) {

@@ -2,7 +2,7 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { expect, test } from '@playwright/test';
+import { type Browser, expect, test } from '@playwright/test';
 import { demoSignIn } from '../../demo/world-sign-in';
 import { addAthlete, clearAthlete, openStation, plainTrial } from './people';
 
@@ -13,11 +13,11 @@ let url: string;
 let databaseUrl: string;
 let server: ChildProcess;
 
-const shell = (script: string, env: Record<string, string> = {}) => {
+const shell = (script: string, env: Record<string, string> = {}, input = '') => {
   const run = spawnSync(
     'bash',
     ['-euo', 'pipefail', '-c', `. bin/lib/setup.sh; ensure_postgres; ${script}`],
-    { cwd: root, encoding: 'utf8', env: { ...process.env, ...env } },
+    { cwd: root, encoding: 'utf8', env: { ...process.env, ...env }, input },
   );
   if (run.status !== 0) throw new Error(`${script}: ${run.stderr}`);
   return run.stdout.trim();
@@ -29,8 +29,8 @@ test.beforeAll(async () => {
   databaseUrl = shell(`chmod 755 '${data}'; cluster_start '${data}'; echo "$DATABASE_URL"`);
   const port = shell('free_port');
   const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: port, NODE_ENV: 'production' };
-  spawnSync('node', ['--import', 'tsx', 'server/prepare.ts'], { cwd: root, env });
-  server = spawn('node', ['--import', 'tsx', 'server/main.ts'], { cwd: root, env, stdio: 'ignore' });
+  spawnSync('node', ['build/server/prepare.js'], { cwd: root, env });
+  server = spawn('node', ['build/server/main.js'], { cwd: root, env, stdio: 'ignore' });
   url = `http://127.0.0.1:${port}`;
   await expect
     .poll(
@@ -52,10 +52,8 @@ test.afterAll(() => {
 
 const postmaster = () => Number(readFileSync(join(data, 'pg', 'postmaster.pid'), 'utf8').split('\n')[0]);
 
-test('the database is killed during a trial: the trial survives, is said to wait, and is kept once when it is back', async ({
-  browser,
-}) => {
-  test.setTimeout(120_000);
+/** A coach of the demo signed in at this server, at the station with an athlete of their own. */
+async function atTheStation(browser: Browser, tests: readonly string[]) {
   const context = await browser.newContext({ baseURL: url, storageState: { cookies: [], origins: [] } });
   const page = await context.newPage();
   await page.goto('/sign-in');
@@ -65,7 +63,46 @@ test('the database is killed during a trial: the trial survives, is said to wait
   await page.waitForURL(`${url}/`);
   const { path } = await addAthlete(page.request);
   await clearAthlete(page.request, path);
-  const screen = await openStation(page, path, ['bird_dog_hold', 'front_plank']);
+  const screen = await openStation(page, path, [...tests]);
+  return { context, page, screen };
+}
+
+const asAdmin = (statement: string, database = 'postgres') =>
+  shell(
+    `CLUSTER_DIR='${data}'; PG_PORT=$(cat '${data}/port'); pg_admin psql -d ${database} -Atq`,
+    {},
+    statement,
+  );
+
+test('a disk that is full reads as a server that is away: the trial waits on this device and is sent when there is room', async ({
+  browser,
+}) => {
+  const { context, page } = await atTheStation(browser, ['front_plank']);
+  // What PostgreSQL answers when it cannot extend a table.
+  asAdmin(
+    `create function full_disk() returns trigger language plpgsql as $$ begin
+       raise exception 'could not extend file: No space left on device' using errcode = 'disk_full'; end $$;
+     create trigger full_disk before insert on trial for each row execute function full_disk();`,
+    'pillar',
+  );
+  await page.getByRole('button', { name: /^Start/ }).click();
+  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await expect(page.getByText(/The server does not answer\. 1 entry is kept on this device/)).toBeVisible();
+  await expect(page.getByText('Not accepted')).toHaveCount(0);
+  asAdmin('drop trigger full_disk on trial; drop function full_disk();', 'pillar');
+  await page.getByRole('button', { name: 'Try now' }).click();
+  await expect(page.getByText('Everything is sent')).toBeAttached({ timeout: 20_000 });
+  await expect(page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem')).toHaveCount(
+    1,
+  );
+  await context.close();
+});
+
+test('the database is killed during a trial: the trial survives, is said to wait, and is kept once when it is back', async ({
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const { context, page, screen } = await atTheStation(browser, ['bird_dog_hold', 'front_plank']);
   // One acknowledged trial before the kill.
   const before = plainTrial(screen, 'front_plank', { value: 71 });
   expect((await page.request.post('/sync', { data: { op: 'trial', trial: before } })).status()).toBe(200);
@@ -100,6 +137,47 @@ test('the database is killed during a trial: the trial survives, is said to wait
   await page.getByRole('button', { name: /Front plank/ }).click();
   await expect(trials).toContainText('71 s');
   await context.close();
+});
+
+test('the application works as a plain role that owns its database, on a cluster with checksums', () => {
+  expect(
+    asAdmin("select rolsuper or rolcreaterole or rolcreatedb from pg_roles where rolname = 'pillar_app'"),
+  ).toBe('f');
+  expect(asAdmin("select datdba::regrole from pg_database where datname = 'pillar'")).toBe('pillar_app');
+  expect(asAdmin('show data_checksums')).toBe('on');
+  expect(new URL(databaseUrl).username).toBe('pillar_app');
+  // Given the superuser's address, it says so and does nothing.
+  const admin = new URL(databaseUrl);
+  admin.username = 'pillar';
+  admin.password = readFileSync(join(data, 'password'), 'utf8');
+  const refused = spawnSync('node', ['build/server/prepare.js'], {
+    cwd: root,
+    encoding: 'utf8',
+    env: { ...process.env, DATABASE_URL: admin.toString() },
+  });
+  expect(refused.status).toBe(1);
+  expect(refused.stderr).toContain('DATABASE_URL names a superuser');
+});
+
+test('a cluster of an earlier version is taken over: checksums added, the data handed to the plain role', () => {
+  const old = mkdtempSync(join(tmpdir(), 'pillar-old-'));
+  const as = `chmod 755 '${old}'; mkdir '${old}/pg'; printf old-password >'${old}/password'; cp '${old}/password' '${old}/pw'
+    if [ "$(id -u)" -eq 0 ]; then chown postgres '${old}/pg' '${old}/pw'; fi
+    as_pg "$PG_BIN/initdb" -D '${old}/pg' -U pillar --auth=scram-sha-256 --pwfile='${old}/pw' --encoding=UTF8 --locale=C.UTF-8 >/dev/null
+    CLUSTER_DIR='${old}'; PG_PORT=$(free_port)
+    as_pg "$PG_BIN/pg_ctl" -D '${old}/pg' -l '${old}/pg/server.log' -w -o "-p $PG_PORT -c listen_addresses=127.0.0.1 -c unix_socket_directories=''" start >/dev/null
+    pg_admin createdb pillar
+    pg_admin psql -d pillar -qc "create type kind as enum ('a'); create table kept (id int primary key, of kind, n serial); insert into kept values (7, 'a')"
+    cluster_stop`;
+  try {
+    shell(as);
+    const found = shell(
+      `cluster_start '${old}' 2>/dev/null; "$PG_BIN/psql" "$DATABASE_URL" -Atc "alter table kept add column more int; alter type kind add value 'b'; select id || current_setting('data_checksums') || current_user from kept"; cluster_stop`,
+    );
+    expect(found.split('\n').at(-1)).toBe('7onpillar_app');
+  } finally {
+    rmSync(old, { recursive: true, force: true });
+  }
 });
 
 test('the start script recovers a killed cluster and keeps its data', () => {

@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { chmodSync, existsSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -64,6 +64,19 @@ async function start(port: number, args: readonly string[] = []): Promise<Starte
   return { child, said: () => text, seconds: (Date.now() - began) / 1000 };
 }
 
+/** The web server's process under the start script. */
+function webServer({ child }: Started): number {
+  const children = readFileSync(`/proc/${child.pid}/task/${child.pid}/children`, 'utf8')
+    .trim()
+    .split(' ')
+    .map(Number);
+  const found = children.find((pid) =>
+    readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('build/server/main.js'),
+  );
+  if (!found) throw new Error(`no web server among ${children}`);
+  return found;
+}
+
 /** Ctrl-C: the terminal sends it to the whole group. */
 async function interrupt({ child }: Started): Promise<number | null> {
   const ended = new Promise<number | null>((resolve) => child.once('exit', (code) => resolve(code)));
@@ -124,6 +137,19 @@ test('starts from nothing, prints address and sign-in, stops on Ctrl-C, keeps it
   expect(second.said()).not.toContain('Building');
   expect(second.seconds).toBeLessThan(first.seconds);
   expect(await (await request.get(`${base}/settings`)).text()).toContain('Renamed practice');
+  // The web server is killed: it is started again by itself, with everything that was kept and every sign-in.
+  process.kill(webServer(second), 'SIGKILL');
+  await expect.poll(second.said).toContain('the server ended (137); starting it again');
+  await expect
+    .poll(
+      () =>
+        request.get(`${base}/settings`).then(
+          (answer) => answer.text(),
+          () => '',
+        ),
+      { timeout: 30_000 },
+    )
+    .toContain('Renamed practice');
   expect(await interrupt(second)).toBe(0);
 
   const fresh = await start(port, ['--fresh']);

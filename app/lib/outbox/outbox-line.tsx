@@ -7,7 +7,7 @@ const line = 'no-print mb-4 border-2 border-current px-4 py-2.5';
 
 /** What waits on this device and why, on every page. */
 export function OutboxLine() {
-  const { waiting, aside, state, drop, again, retry } = useOutbox();
+  const { waiting, aside, keeping, state, drop, again, retry } = useOutbox();
   const { pathname, search } = useLocation();
   const n = waiting.length;
   const kept = `${n} ${n === 1 ? 'entry is' : 'entries are'} kept on this device`;
@@ -46,7 +46,7 @@ export function OutboxLine() {
         </p>
       ) : (
         <p role="status" className="sr-only">
-          {n > 0 ? 'Saving' : 'Everything is sent'}
+          {keeping || n > 0 ? 'Saving' : 'Everything is sent'}
         </p>
       )}
     </>

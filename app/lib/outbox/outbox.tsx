@@ -8,6 +8,7 @@ import {
   useRef,
   useState,
 } from 'react';
+import { useRevalidator } from 'react-router';
 import type { Issue } from '~/core/result';
 import type { SyncEntryInput } from '~/core/sync/entries';
 import { sendNext } from './send';
@@ -25,11 +26,11 @@ export type Delivery =
 export interface Outbox {
   /** Not sent yet, in order. */
   readonly waiting: readonly Waiting[];
+  /** Something is on its way onto this device: a page left now would lose it. */
+  readonly keeping: boolean;
   /** Refused: each with its reason, until a person decides. */
   readonly aside: readonly Waiting[];
   readonly state: OutboxState;
-  /** Grows with everything that was sent; views read themselves again when it does. */
-  readonly sent: number;
   /** Keeps entries on this device and sends them in order. */
   readonly keep: (...entries: readonly SyncEntryInput[]) => Promise<void>;
   /** The same for one entry, and says what became of it. */
@@ -62,6 +63,8 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
   const [all, setAll] = useState<readonly Waiting[]>([]);
   const [state, setState] = useState<OutboxState>('idle');
   const [sent, setSent] = useState(0);
+  const [puts, setPuts] = useState(0);
+  const { revalidate } = useRevalidator();
   const running = useRef(false);
   const asked = useRef(false);
   const tries = useRef(0);
@@ -135,17 +138,27 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
     };
   }, [flush]);
 
+  // Whatever page is open shows what the server has been told meanwhile.
+  useEffect(() => {
+    if (sent > 0) void revalidate();
+  }, [sent, revalidate]);
+
   const outbox = useMemo<Outbox>(() => {
     const put = async (entries: readonly SyncEntryInput[]) => {
-      const numbers = await putAll(owner, entries);
-      await read();
-      return numbers;
+      setPuts((n) => n + 1);
+      try {
+        const numbers = await putAll(owner, entries);
+        await read();
+        return numbers;
+      } finally {
+        setPuts((n) => n - 1);
+      }
     };
     return {
       waiting: all.filter((waiting) => !waiting.refused),
       aside: all.filter((waiting) => waiting.refused),
+      keeping: puts > 0,
       state,
-      sent,
       keep: async (...entries) => {
         await put(entries);
         void flush();
@@ -174,6 +187,6 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
       },
       retry: flush,
     };
-  }, [owner, all, state, sent, flush, read]);
+  }, [owner, all, puts, state, flush, read]);
   return <OutboxContext.Provider value={outbox}>{children}</OutboxContext.Provider>;
 }

@@ -96,10 +96,6 @@ function Station({ loaderData }: Route.ComponentProps) {
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
   const { revalidate } = useRevalidator();
   const outbox = useOutbox();
-  const { sent } = outbox;
-  useEffect(() => {
-    if (sent > 0) void revalidate();
-  }, [sent, revalidate]);
   // Another tester may be at work on the same athlete.
   const idle = outbox.waiting.length === 0;
   useEffect(() => {
