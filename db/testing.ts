@@ -50,3 +50,41 @@ export async function snapshot(without: readonly string[] = []): Promise<Record<
   const { rows } = await db.execute<{ name: string; held: string }>(sql.raw(each.join(' union all ')));
   return Object.fromEntries(rows.map(({ name, held }) => [name, held]));
 }
+
+/** What every table holds of one practice or one athlete: what a stranger's request must leave as it was. */
+export async function snapshotOf(
+  column: 'practice_id' | 'athlete_id',
+  id: string,
+): Promise<Record<string, string>> {
+  const { rows: having } = await db.execute<{ name: string }>(
+    sql`select table_name as name from information_schema.columns
+        where table_schema = 'public' and column_name = ${column} order by 1`,
+  );
+  const counted = having.map(
+    ({ name }) =>
+      `select '${name}' as name, count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as held
+       from "${name}" t where ${column} = '${id}'`,
+  );
+  const { rows } = await db.execute<{ name: string; held: string }>(sql.raw(counted.join(' union all ')));
+  return Object.fromEntries(rows.map(({ name, held }) => [name, held]));
+}
+
+/** The newest row of a table of one athlete. */
+export async function newestIdOf(table: string, athleteId: string): Promise<string> {
+  const { rows } = await db.execute<{ id: string }>(
+    sql`select id from ${sql.identifier(table)} where athlete_id = ${athleteId} order by id desc limit 1`,
+  );
+  const [row] = rows;
+  if (!row) throw new Error(`no ${table} of ${athleteId}`);
+  return row.id;
+}
+
+/** The practice an athlete belongs to. */
+export async function practiceOf(athleteId: string): Promise<string> {
+  const { rows } = await db.execute<{ id: string }>(
+    sql`select practice_id as id from athlete where id = ${athleteId}`,
+  );
+  const [row] = rows;
+  if (!row) throw new Error(`no athlete ${athleteId}`);
+  return row.id;
+}

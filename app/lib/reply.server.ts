@@ -41,17 +41,20 @@ export function requireMay(principal: Principal, action: Action): void {
 
 /**
  * A posted form read by its schema and handed to a command: goes on when it was done, else answers with what was typed and each
- * issue at its field.
+ * issue at its field. Who may not is told so before anything is said of what was typed.
  *
+ * @param by who sends it, and the command it is for
  * @param fieldOf the form's field of an issue's path, where it has another name
  */
 export async function submitted<S extends z.ZodType>(
+  by: { readonly principal: Principal; readonly command: { readonly action: Action } },
   form: FormData,
   schema: S,
   perform: (value: z.output<S>) => Promise<Result<unknown>>,
   to: string | ((value: z.output<S>) => string),
   fieldOf: Readonly<Record<string, string>> = {},
 ) {
+  requireMay(by.principal, by.command.action);
   const submission = parseWithZod(form, { schema });
   if (submission.status !== 'success')
     return data(

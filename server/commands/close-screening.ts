@@ -11,10 +11,14 @@ import { heldSubject } from './subject';
 export const closeScreening = command({
   title: 'screen.close',
   action: 'screen.close',
-  input: z.object({ screeningId: id }),
-  async run(principal, { screeningId }) {
+  input: z.object({
+    screeningId: id,
+    /** Whose it is, where the address says so. */
+    athleteId: id.optional(),
+  }),
+  async run(principal, { screeningId, athleteId }) {
     const screening = await screeningById(principal.practiceId, screeningId);
-    if (!screening) return refuse('screen.gone');
+    if (!screening || (athleteId && athleteId !== screening.athleteId)) return refuse('screen.gone');
     const held = await heldSubject(principal, screening.athleteId);
     if (!held.ok) return held;
     if (!(await completeScreening(principal.practiceId, screeningId, principal.now)))

@@ -1,23 +1,28 @@
 import type { Archetype } from '~/core/body/posture';
-import type { Ladder, Rung } from '~/core/catalogue';
+import { cautions, equipment, type Ladder, type Rung, schools } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import type { Trade } from '~/core/catalogue/trade';
 import { findRungs, type RungSearch } from '~/core/coach/find-rungs';
 import type { ChosenBody } from './body';
 
-/** What the library is narrowed to, from the address; an athlete's own school, cautions and kit unless said otherwise. */
+/**
+ * What the library is narrowed to, from the address; an athlete's own school, cautions and kit unless said otherwise.
+ * A word that names nothing asks for nothing.
+ */
 export function searchOf(params: URLSearchParams, chosen: ChosenBody): RungSearch {
   const given = (name: string) => params.get(name) || undefined;
+  const known = (name: string, rows: readonly { readonly id: string }[]) =>
+    rows.some(({ id }) => id === given(name)) ? given(name) : undefined;
   const own = chosen.athlete;
-  const kit = given('kit');
-  const caution = given('caution');
+  const kit = known('kit', equipment);
+  const caution = known('caution', cautions);
   return {
     text: given('q'),
     quality: given('quality'),
     sport: given('sport'),
-    school: given('school') === 'any' ? undefined : (given('school') ?? own?.schoolId),
-    cautions: caution === 'any' ? [] : caution ? [caution] : (own?.cautions ?? []),
-    kit: kit === 'any' ? undefined : kit === 'bare' ? [] : kit ? [kit] : own?.kit,
+    school: given('school') === 'any' ? undefined : (known('school', schools) ?? own?.schoolId),
+    cautions: given('caution') === 'any' ? [] : caution ? [caution] : (own?.cautions ?? []),
+    kit: given('kit') === 'any' ? undefined : given('kit') === 'bare' ? [] : kit ? [kit] : own?.kit,
     archetype: given('posture') as Archetype | undefined,
   };
 }

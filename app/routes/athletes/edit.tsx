@@ -41,6 +41,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: saveAthlete },
     await request.formData(),
     athleteForm(principal.today),
     async (form) =>

@@ -39,6 +39,7 @@ export function loader({ context }: Route.LoaderArgs) {
 export async function action({ request, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: addAthlete },
     await request.formData(),
     athleteForm(principal.today),
     ({ id, values }) => addAthlete.perform(principal, { id, values }),

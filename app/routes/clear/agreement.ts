@@ -34,6 +34,7 @@ const typed = z
 export async function action({ request, params, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: recordAgreement },
     await request.formData(),
     typed,
     (agreement) => recordAgreement.perform(principal, { athleteId: params.athleteId, agreement }),

@@ -52,6 +52,7 @@ const typed = z
 export async function action({ params, request, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: answerForm },
     await request.formData(),
     typed,
     (form) => answerForm.perform(principal, { athleteId: params.athleteId, form }),

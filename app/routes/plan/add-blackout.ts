@@ -18,6 +18,7 @@ const typed = z.object({
 export async function action({ request, params, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: addBlackout },
     await request.formData(),
     typed,
     (form) => addBlackout(principal, { athleteId: params.athleteId, ...form }),

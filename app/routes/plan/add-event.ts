@@ -32,6 +32,7 @@ const typed = z.object({
 export async function action({ request, params, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   return submitted(
+    { principal, command: addEvent },
     await request.formData(),
     typed,
     (form) => addEvent(principal, { athleteId: params.athleteId, ...form }),

@@ -35,7 +35,8 @@ export const meta: Route.MetaFunction = ({ loaderData }) => pageTitle(loaderData
 export async function loader({ request, context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   const query = new URL(request.url).searchParams;
-  const testId = query.get('test') ?? '';
+  const testId = query.get('test');
+  if (testId === null) throw redirect('/screen/squad');
   const { trade } = principal;
   if (!trade.hasTest(testId)) throw notFound('This test');
   if (trade.test(testId).kind !== 'hold') throw redirect('/screen/squad');

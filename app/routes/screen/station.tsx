@@ -38,7 +38,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
 }
 
 export async function action({ params, context }: Route.ActionArgs) {
-  const closed = await closeScreening(principalIn(context), { screeningId: params.screeningId });
+  const { screeningId, athleteId } = params;
+  const closed = await closeScreening(principalIn(context), { screeningId, athleteId });
   return closed.ok ? redirect(`/athletes/${closed.value}/link`) : refusal(closed.issues);
 }
 

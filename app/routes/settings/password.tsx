@@ -30,6 +30,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   const token = await tokenOf(request);
   const keepTokenHash = token && tokenHash(token);
   return submitted(
+    { principal, command: changePassword },
     await request.formData(),
     typed,
     ({ old, fresh }) => changePassword.perform(principal, { old, fresh, keepTokenHash }),

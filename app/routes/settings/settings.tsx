@@ -84,8 +84,8 @@ const fields: Readonly<Record<string, string>> = {
 
 export async function action({ request, context }: Route.ActionArgs) {
   const principal = principalIn(context);
-  requireMay(principal, 'settings.change');
   return submitted(
+    { principal, command: saveSettings },
     await request.formData(),
     typed,
     (form) => saveSettings.perform(principal, form),
