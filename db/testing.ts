@@ -88,3 +88,11 @@ export async function practiceOf(athleteId: string): Promise<string> {
   if (!row) throw new Error(`no athlete ${athleteId}`);
   return row.id;
 }
+
+/** Where the newest guess at an e-mail came from. */
+export async function addressOfNewestTry(email: string): Promise<string | undefined> {
+  const { rows } = await db.execute<{ address: string }>(
+    sql`select address from sign_in_try where email = ${email} order by id desc limit 1`,
+  );
+  return rows[0]?.address;
+}

@@ -18,8 +18,13 @@ const buildFile = resolve('build/server/index.js');
 
 /** How long requests under way are waited for at SIGTERM. */
 const drainMs = 60_000;
-/** How long a request may take to send its headers, and all of itself. */
-const slowMs = { headers: 10_000, whole: 60_000 } as const;
+/** How long a request may take to send all of itself, and its headers; how often that is looked at. */
+const patienceMs = Number(process.env.PILLAR_SLOW_MS ?? 60_000);
+const slowMs = {
+  headers: Math.min(10_000, patienceMs),
+  whole: patienceMs,
+  check: Math.min(5000, patienceMs),
+};
 
 /** Tells the start script that starting again would not help. */
 const refused = 78;
@@ -89,7 +94,11 @@ function stopper(server: Server): () => void {
 
 async function main(): Promise<void> {
   const server = createServer(
-    { headersTimeout: slowMs.headers, requestTimeout: slowMs.whole, connectionsCheckingInterval: 5000 },
+    {
+      headersTimeout: slowMs.headers,
+      requestTimeout: slowMs.whole,
+      connectionsCheckingInterval: slowMs.check,
+    },
     await application(),
   );
   server.on('error', (error: NodeJS.ErrnoException) => {
