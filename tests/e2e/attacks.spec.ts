@@ -141,16 +141,15 @@ test('a roster of 100 000 rows is looked through while everybody else is answere
   await signIn(page.request, url);
   const rows = Array.from(
     { length: 100_000 },
-    (_, i) => `Given${i},Family${i},1990-0${(i % 9) + 1}-1${i % 10},f,${50 + (i % 40)},${150 + (i % 40)},marathon`,
+    (_, i) =>
+      `Given${i},Family${i},1990-0${(i % 9) + 1}-1${i % 10},f,${50 + (i % 40)},${150 + (i % 40)},marathon`,
   );
   const kept = await page.request.post(`${url}/athletes/import`, {
     multipart: {
       file: {
         name: 'many.csv',
         mimeType: 'text/csv',
-        buffer: Buffer.from(
-          `given name,family name,born,sex,mass kg,height cm,sport\n${rows.join('\n')}\n`,
-        ),
+        buffer: Buffer.from(`given name,family name,born,sex,mass kg,height cm,sport\n${rows.join('\n')}\n`),
       },
     },
     maxRedirects: 0,
