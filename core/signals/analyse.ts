@@ -113,8 +113,8 @@ export function analyse(raw: Trace, watched: Watched, testFaults: readonly strin
     watched === 'hold'
       ? losses.flatMap(({ loss }) => loss.excursions).sort((a, b) => a.startS - b.startS)
       : [];
-  const marks = marksOf(excursions);
-  const endS = marks.t1S ?? durationS(trace);
+  const marks = marksOf(excursions, faults);
+  const endS = marks.first?.startS ?? durationS(trace);
   const channels = losses.map(({ id, loss }): ChannelReading => {
     const clean = loss.deviation.subarray(0, Math.max(1, Math.round(endS * rateHz)));
     const settled = clean.subarray(Math.min(clean.length - 1, Math.round(0.5 * rateHz)));

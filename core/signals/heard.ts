@@ -1,36 +1,12 @@
 import type { Analysis } from './analyse';
 import type { TraceFault } from './frames';
 import { instruments } from './instruments';
+import { backS } from './loss';
 
-/** A stretch, in seconds from the start, in which something happened and no instrument saw when. */
-export interface Interval {
-  readonly fromS: number;
-  readonly toS: number;
-}
-
-/** A loss that shows this soon after the signal is back began while it was away. */
-const backS = 0.1;
 /** Of more than this share of its time unheard, a channel gives no figure. */
 const mostUnheard = 0.2;
 /** A channel unheard this long at the end gives no figure. */
 const endUnheardS = 1;
-
-/**
- * The stretch in which the first loss lies when the signal was away, stuck or out of range as it happened; undefined when
- * the moment of the loss was heard.
- */
-export function lossUnheard({
-  marks,
-  faults,
-}: Analysis): (Interval & { kind: TraceFault['kind'] }) | undefined {
-  const { first } = marks;
-  if (!first) return undefined;
-  const away = faults.find(
-    (fault) =>
-      fault.channel === first.channel && fault.startS <= first.startS && first.startS <= fault.endS + backS,
-  );
-  return away && { fromS: away.startS, toS: away.endS, kind: away.kind };
-}
 
 const does: Readonly<Record<TraceFault['kind'], string>> = {
   gap: 'gave no reading that can be used',
@@ -43,7 +19,7 @@ const does: Readonly<Record<TraceFault['kind'], string>> = {
  * channel must be heard for four fifths of the time and at the end of it.
  */
 export function unheard(analysis: Analysis, channels: readonly string[]): string | undefined {
-  const untilS = analysis.marks.t1S ?? analysis.durationS;
+  const untilS = analysis.marks.first?.startS ?? analysis.durationS;
   for (const channel of channels) {
     const faults = analysis.faults
       .filter((fault) => fault.channel === channel && fault.startS < untilS)

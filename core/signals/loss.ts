@@ -1,4 +1,5 @@
 import { bridgeGaps, line, lowPass, median } from './filter';
+import type { TraceFault } from './frames';
 import type { LossRule } from './instruments';
 
 /** A stretch in which a channel was away from its baseline for longer than the dwell. */
@@ -200,25 +201,56 @@ export function channelLoss(
   return { baseline: { value, driftPerMin: slopePerS * 60 }, deviation, excursions };
 }
 
+/** A stretch, in seconds from the start, in which something happened and no instrument saw when. */
+export interface Unheard {
+  readonly fromS: number;
+  readonly toS: number;
+  /** What was the matter with the sensor meanwhile. */
+  readonly kind: TraceFault['kind'];
+}
+
 /** First loss and end of a hold from its excursions. */
 export interface Marks {
   readonly t1S: number | undefined;
   readonly t2S: number | undefined;
-  /** The excursion behind the first loss. */
+  /** The first loss lies in here and has no exact time; then there is no t1 and no t2. */
+  readonly between: Unheard | undefined;
+  /** The excursion behind the first loss, from when it showed. */
   readonly first: Excursion | undefined;
 }
 
+/** A loss that shows this soon after the signal is back began while it was away, s. */
+export const backS = 0.1;
+
+/** The fault of the sensor under which an excursion began. */
+const faultAt = (excursion: Excursion, faults: readonly TraceFault[]): TraceFault | undefined =>
+  faults.find(
+    ({ channel, startS, endS }) =>
+      channel === excursion.channel && startS <= excursion.startS && excursion.startS <= endS + backS,
+  );
+
 /**
  * t1 is the first loss. One that comes back within the correction lets the hold go on until the next loss; one that does
- * not ends it when the correction is over.
+ * not ends it when the correction is over. One that began while its channel was away, stuck or out of range has no time.
+ *
+ * @param faults what was wrong with the sensor, by channel
  */
-export function marksOf(excursions: readonly Excursion[], correctionS = 3): Marks {
+export function marksOf(
+  excursions: readonly Excursion[],
+  faults: readonly TraceFault[] = [],
+  correctionS = 3,
+): Marks {
   const inOrder = [...excursions].sort((a, b) => a.startS - b.startS);
   const [first] = inOrder;
-  if (!first) return { t1S: undefined, t2S: undefined, first: undefined };
-  const backS = first.endS;
-  if (backS === undefined || backS - first.startS > correctionS)
-    return { t1S: first.startS, t2S: first.startS + correctionS, first };
-  const second = inOrder.find((each) => each.startS > backS);
-  return { t1S: first.startS, t2S: second?.startS, first };
+  if (!first) return { t1S: undefined, t2S: undefined, between: undefined, first: undefined };
+  const fault = faultAt(first, faults);
+  if (fault) {
+    const between = { fromS: fault.startS, toS: fault.endS, kind: fault.kind };
+    return { t1S: undefined, t2S: undefined, between, first };
+  }
+  const { startS: t1S, endS } = first;
+  if (endS === undefined || endS - t1S > correctionS)
+    return { t1S, t2S: t1S + correctionS, between: undefined, first };
+  const second = inOrder.find(({ startS }) => startS > endS);
+  return { t1S, t2S: second?.startS, between: undefined, first };
 }

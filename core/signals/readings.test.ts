@@ -65,6 +65,16 @@ describe('marks of a hold', () => {
     expect(marksOf([off(20)])).toMatchObject({ t1S: 20, t2S: 23 });
     expect(marksOf([])).toMatchObject({ t1S: undefined, t2S: undefined });
   });
+  it('give no time to a loss that began while its own channel was away, to the tenth after it is back', () => {
+    const gap = { kind: 'gap', channel: 'cuff', startS: 18, endS: 20 } as const;
+    const unheard = { t1S: undefined, t2S: undefined, between: { fromS: 18, toS: 20, kind: 'gap' } };
+    for (const atS of [18, 19, 20, 20.1]) expect(marksOf([off(atS, atS + 1)], [gap])).toMatchObject(unheard);
+    expect(marksOf([off(17.9)], [gap])).toMatchObject({ t1S: 17.9, between: undefined });
+    expect(marksOf([off(20.2)], [gap])).toMatchObject({ t1S: 20.2, between: undefined });
+    // Another channel's gap hides nothing, nor does one around a later loss.
+    expect(marksOf([off(19)], [{ ...gap, channel: 'other' }])).toMatchObject({ t1S: 19 });
+    expect(marksOf([off(10, 11), off(19)], [gap])).toMatchObject({ t1S: 10, t2S: 19 });
+  });
   it('ignore a shift that is shorter than the dwell, and drift', () => {
     const rule = { enter: 10, release: 6, dwellS: 1, cutoffHz: 1.5 };
     const values = Float64Array.from({ length: 20 * 60 }, (_, i) => 40 + (2 * i) / (20 * 60));

@@ -6,6 +6,7 @@ import { athleteTitle } from '~/app/lib/title';
 import { useAnalysis } from '~/app/lib/use-analysis';
 import { Replay } from '~/app/routes/screen/instrument/replay';
 import { readTraceCsv } from '~/core/formats/trace-csv';
+import { unheardText } from '~/core/screen/station/from-trace';
 import type { Analysis } from '~/core/signals/analyse';
 import { instruments, type Trace } from '~/core/signals/instruments';
 import { notFound, principalIn, standingIn } from '~/server/principal/middleware.server';
@@ -114,16 +115,19 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
 /** What the analysis says, each with its figure. */
 function Readings({ analysis, names }: { analysis: Analysis; names: Readonly<Record<string, string>> }) {
   const { marks, breath, sway, sides, pushes, faultId } = analysis;
+  const loss = marks.between
+    ? `${unheardText(marks.between)}, so it has no exact time`
+    : marks.t1S === undefined
+      ? undefined
+      : `${marks.t1S.toFixed(1)} s`;
   const rows: [string, string][] = [
     ['Length', `${analysis.durationS.toFixed(1)} s`],
-    ...(marks.t1S === undefined
+    ...(loss === undefined
       ? ([] as [string, string][])
-      : ([
-          [
-            'First loss',
-            `${marks.t1S.toFixed(1)} s${faultId ? `, ${(names[faultId] ?? faultId).toLowerCase()}` : ''}`,
-          ],
-        ] as [string, string][])),
+      : ([['First loss', `${loss}${faultId ? `, ${(names[faultId] ?? faultId).toLowerCase()}` : ''}`]] as [
+          string,
+          string,
+        ][])),
     ...analysis.channels.map((figures): [string, string] => [
       instruments[analysis.instrument].channels.find((channel) => channel.id === figures.channel)?.name ??
         figures.channel,

@@ -1,8 +1,9 @@
 import type { MeasureKind } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
 import type { Analysis, Watched } from '~/core/signals/analyse';
-import { type Interval, lossUnheard, unheard } from '~/core/signals/heard';
+import { unheard } from '~/core/signals/heard';
 import { type InstrumentId, instruments } from '~/core/signals/instruments';
+import type { Unheard } from '~/core/signals/loss';
 import type { Play } from '~/core/signals/simulate';
 import { cycleS } from './pace';
 
@@ -20,7 +21,7 @@ export interface Proposal {
   readonly t1S?: number | undefined;
   readonly t2S?: number | undefined;
   /** The first loss lies in here and has no exact time: the signal was away. */
-  readonly lossBetween?: Interval | undefined;
+  readonly lossBetween?: Unheard | undefined;
   /** May the trace be taken for the time of a hold? Not when its sensor was away or its loss began unheard. */
   readonly timed: boolean;
   readonly faultId?: string | undefined;
@@ -43,6 +44,10 @@ export function playIn(testId: string, instrument: InstrumentId): Play {
   if (testId === 'perturbed_brace') return 'push';
   return testId === 'ball_seat_lift' || testId === 'pelvic_drop_stance' ? 'sway' : 'hold';
 }
+
+/** A loss nobody heard begin, in words. */
+export const unheardText = ({ fromS, toS, kind }: Unheard): string =>
+  `between ${fromS.toFixed(1)} and ${toS.toFixed(1)} s: ${kind === 'gap' ? 'the signal was away' : 'the sensor was not to be read'}`;
 
 const tenth = (value: number) => Math.round(value * 10) / 10;
 
@@ -68,14 +73,11 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     if (why !== undefined && !says.includes(why)) says.push(why);
     return why === undefined;
   };
-  const away = lossUnheard(analysis);
+  const { between } = marks;
   /** May a figure be read off the time of the first loss, or off there being none? */
   const timed = (): boolean => {
-    if (!away) return heard(channels);
-    const why = away.kind === 'gap' ? 'the signal was away' : 'the sensor was not to be read';
-    says.push(
-      `First loss between ${away.fromS.toFixed(1)} and ${away.toS.toFixed(1)} s: ${why}. No exact time from it`,
-    );
+    if (!between) return heard(channels);
+    says.push(`First loss ${unheardText(between)}. No exact time from it`);
     return false;
   };
   const part = (id: string, needed: readonly string[], value: number | undefined, words: string) => {
@@ -140,8 +142,8 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     t1S: isTimed ? marks.t1S : undefined,
     t2S: isTimed ? marks.t2S : undefined,
     timed: isTimed,
-    lossBetween: away && { fromS: away.fromS, toS: away.toS },
-    faultId: marks.t1S === undefined ? undefined : faultId,
+    lossBetween: between,
+    faultId,
     value,
     parts,
     says,
