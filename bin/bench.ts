@@ -147,12 +147,12 @@ function measureCore(): void {
     });
     return link({ trade: shippedTrade, assessment, discipline: its, gate, kit: everyKit });
   };
-  for (let i = 0; i < 5; i += 1) for (const each of people) one(each);
+  for (let i = 0; i < 5; i += 1) for (const person of people) one(person);
   const times: number[] = [];
   for (let i = 0; i < 20; i += 1) {
-    for (const each of people) {
+    for (const person of people) {
       const began = performance.now();
-      one(each);
+      one(person);
       times.push(performance.now() - began);
     }
   }
@@ -164,7 +164,7 @@ function measureCore(): void {
 /** One posture of each kind, and every ladder for one body: means of many runs, medians over repeats. */
 function measureLoadModel(): void {
   const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
-  const rungs = ladders.flatMap((each) => each.rungs).filter((each) => hasMoment(each.posture.archetype));
+  const rungs = ladders.flatMap((rung) => rung.rungs).filter((rung) => hasMoment(rung.posture.archetype));
   const bare = { by: 'none', value: 0 } as const;
   const repeat = (work: () => void, times: number): number[] => {
     // Half a second warms the code up, as a running server is.
@@ -176,13 +176,13 @@ function measureLoadModel(): void {
     });
   };
   const postures = repeat(() => {
-    for (const each of rungs) momentsOf(each.posture, body, bare, 1, { needs: each.needs });
+    for (const rung of rungs) momentsOf(rung.posture, body, bare, 1, { needs: rung.needs });
   }, 60).map((ms) => (ms * 1000) / rungs.length);
   const all = repeat(() => {
-    for (const each of ladders) leverTable(each, body);
+    for (const ladder of ladders) leverTable(ladder, body);
   }, 12);
   const drawn = repeat(() => {
-    for (const each of rungs) sceneOf(each.posture, body, 1, { needs: each.needs });
+    for (const rung of rungs) sceneOf(rung.posture, body, 1, { needs: rung.needs });
   }, 20).map((ms) => (ms * 1000) / rungs.length);
   say(
     `moment of one posture: median ${median(postures).toFixed(2)} us, p95 ${p95(postures).toFixed(2)} us (budget < 5 us), ${rungs.length} postures`,
@@ -231,7 +231,7 @@ function measureSignals(): void {
     `loss detection on ${cases.length} seeded holds: ${missed} missed, ${alarms} false alarms in ${quiet} without a loss`,
   );
   for (const [instrument, its] of Object.entries(errors)) {
-    const within = (its.filter((each) => each <= 0.5).length / its.length) * 100;
+    const within = (its.filter((figure) => figure <= 0.5).length / its.length) * 100;
     say(
       `  ${instrument.padEnd(9)} error: median ${median(its).toFixed(2)} s, p95 ${p95(its).toFixed(2)} s, greatest ${Math.max(...its).toFixed(2)} s, ${within.toFixed(1)} % within 0.5 s (budget 95 %), ${its.length} cases`,
     );

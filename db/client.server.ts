@@ -192,12 +192,12 @@ export async function ping(): Promise<boolean> {
 export function isDatabaseDown(error: unknown): boolean {
   const seen = new Set<unknown>();
   for (
-    let each: unknown = error;
-    each && typeof each === 'object' && !seen.has(each);
-    each = (each as { cause?: unknown }).cause
+    let cause: unknown = error;
+    cause && typeof cause === 'object' && !seen.has(cause);
+    cause = (cause as { cause?: unknown }).cause
   ) {
-    seen.add(each);
-    const { code, message } = each as { code?: string; message?: string };
+    seen.add(cause);
+    const { code, message } = cause as { code?: string; message?: string };
     // 53: out of disk, memory or connections; a retry may find room again.
     if (code && (/^(ECONN|EPIPE|ETIMEDOUT)/.test(code) || /^(57P0|08|53)/.test(code))) return true;
     if (
@@ -205,7 +205,7 @@ export function isDatabaseDown(error: unknown): boolean {
       /Connection terminated|timeout exceeded when trying to connect|terminating connection/.test(message)
     )
       return true;
-    if (each instanceof AggregateError && each.errors.some((inner) => isDatabaseDown(inner))) return true;
+    if (cause instanceof AggregateError && cause.errors.some((inner) => isDatabaseDown(inner))) return true;
   }
   return false;
 }

@@ -41,13 +41,13 @@ let known: readonly string[] | undefined;
 /** What every table holds, as one value to compare: what a command that failed must leave as it was. */
 export async function snapshot(without: readonly string[] = []): Promise<Record<string, string>> {
   known ??= await tables();
-  const each = known
+  const counted = known
     .filter((name) => !without.includes(name))
     .map(
       (name) =>
         `select '${name}' as name, count(*) || ' ' || coalesce(md5(string_agg(t::text, '|' order by t::text)), '') as held from "${name}" t`,
     );
-  const { rows } = await db.execute<{ name: string; held: string }>(sql.raw(each.join(' union all ')));
+  const { rows } = await db.execute<{ name: string; held: string }>(sql.raw(counted.join(' union all ')));
   return Object.fromEntries(rows.map(({ name, held }) => [name, held]));
 }
 

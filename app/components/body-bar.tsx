@@ -26,7 +26,7 @@ export function BodyBar({ athletes, massUnit, lengthUnit, athleteId, form, probl
         <input key={`${key} ${value}`} type="hidden" name={key} value={value} />
       ))}
       <label className="min-w-48 max-sm:grow">
-        <span className="block text-[0.94rem] text-quiet">Numbers for</span>
+        <span className="block text-aside text-quiet">Numbers for</span>
         <select
           name="athlete"
           defaultValue={athleteId ?? ''}
@@ -54,19 +54,19 @@ export function BodyBar({ athletes, massUnit, lengthUnit, athleteId, form, probl
             ] as const
           ).map(([name, label, word]) => (
             <label key={name} className="w-24">
-              <span className="block text-[0.94rem] text-quiet">{label}</span>
+              <span className="block text-aside text-quiet">{label}</span>
               <input
                 name={name}
                 inputMode="decimal"
                 defaultValue={form[name]}
-                aria-invalid={problems.some((each) => each.includes(word)) || undefined}
+                aria-invalid={problems.some((problem) => problem.includes(word)) || undefined}
                 aria-describedby={problems.length > 0 ? 'body-problems' : undefined}
                 className="field-input"
               />
             </label>
           ))}
           <label>
-            <span className="block text-[0.94rem] text-quiet">Sex</span>
+            <span className="block text-aside text-quiet">Sex</span>
             <select name="sex" defaultValue={form.sex} className="field-input">
               <option value="female">Female</option>
               <option value="male">Male</option>

@@ -55,7 +55,7 @@ export function CommandPalette() {
                 <Command.Group
                   key={group}
                   heading={group}
-                  className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:text-[0.9rem] [&_[cmdk-group-heading]]:text-quiet"
+                  className="[&_[cmdk-group-heading]]:px-3 [&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:text-note [&_[cmdk-group-heading]]:text-quiet"
                 >
                   {items
                     .filter((item) => item.group === group)

@@ -17,11 +17,11 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
   const here = weeks.findIndex((week) => today >= week.startsOn && today <= addDays(week.startsOn, 6));
   const [picked, setPicked] = useState(Math.max(0, here));
   const week = weeks[picked];
-  const most = Math.max(0.5, ...weeks.flatMap((each) => each.cells.map((cell) => cell.dose)));
+  const most = Math.max(0.5, ...weeks.flatMap((week) => week.cells.map((cell) => cell.dose)));
   const rows = qualityIds
     .flatMap((id) => sideKeysOf(id).map((side) => ({ id, side })))
     .filter((row) =>
-      weeks.some((each) => each.cells.some((cell) => cell.quality === row.id && cell.side === row.side)),
+      weeks.some((week) => week.cells.some((cell) => cell.quality === row.id && cell.side === row.side)),
     )
     .reverse();
   return (
@@ -35,22 +35,22 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
           <tbody>
             {rows.map((row) => (
               <tr key={`${row.id}-${row.side}`}>
-                <th scope="row" className="w-40 whitespace-nowrap pr-3 text-left text-[0.94rem] font-normal">
+                <th scope="row" className="w-40 whitespace-nowrap pr-3 text-left text-aside font-normal">
                   {quality(row.id).name}
                   {row.side === 'both' ? '' : <span className="text-quiet"> {row.side}</span>}
                 </th>
-                {weeks.map((each, i) => {
+                {weeks.map((week, i) => {
                   const dose =
-                    each.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
+                    week.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
                   return (
                     <td
-                      key={each.startsOn}
+                      key={week.startsOn}
                       className={`h-[26px] border-b border-sand p-0 align-bottom ${i === picked ? 'bg-sand' : ''}`}
-                      title={`${weekText(each.startsOn)}: ${dose.toFixed(2)}`}
+                      title={`${weekText(week.startsOn)}: ${dose.toFixed(2)}`}
                     >
                       <div
                         className={
-                          each.kind === 'load' ? 'bg-slate' : 'border border-b-0 border-slate bg-mortar'
+                          week.kind === 'load' ? 'bg-slate' : 'border border-b-0 border-slate bg-mortar'
                         }
                         style={{ height: dose === 0 ? 0 : `${Math.max(2, (dose / most) * 25)}px` }}
                       />
@@ -61,17 +61,17 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
               </tr>
             ))}
             <tr>
-              <th scope="row" className="pr-3 pt-1 text-left text-[0.94rem] font-normal text-quiet">
+              <th scope="row" className="pr-3 pt-1 text-left text-aside font-normal text-quiet">
                 Week
               </th>
-              {weeks.map((each, i) => (
-                <td key={each.startsOn} className="p-0 pt-1 text-center">
+              {weeks.map((week, i) => (
+                <td key={week.startsOn} className="p-0 pt-1 text-center">
                   <button
                     type="button"
                     onClick={() => setPicked(i)}
                     aria-pressed={i === picked}
-                    aria-label={`Week ${i + 1}, ${weekText(each.startsOn)}`}
-                    className={`figures min-h-8 w-full text-[0.82rem] ${i === picked ? 'bg-ink text-chalk' : i === here ? 'border-b-4 border-zest' : 'hover:bg-sand'}`}
+                    aria-label={`Week ${i + 1}, ${weekText(week.startsOn)}`}
+                    className={`figures min-h-8 w-full text-fine ${i === picked ? 'bg-ink text-chalk' : i === here ? 'border-b-4 border-zest' : 'hover:bg-sand'}`}
                   >
                     {i + 1}
                   </button>
@@ -95,7 +95,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
               <li key={reason}>{reason}</li>
             ))}
           </ul>
-          <table className="figures mt-3 w-full text-left text-[0.96rem]">
+          <table className="figures mt-3 w-full text-left text-aside">
             <tbody className="rule-list">
               {qualityIds.toReversed().map((id) => {
                 const of = week.cells.filter((cell) => cell.quality === id);
@@ -117,7 +117,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
               })}
             </tbody>
           </table>
-          <p className="mt-2 text-[0.9rem] text-quiet">
+          <p className="mt-2 text-note text-quiet">
             A dose of 1 is one effort to failure; a sided quality counts each side.
           </p>
         </section>

@@ -30,12 +30,12 @@ export function Field({ label, hint, errors, children, className }: FieldProps) 
         'aria-describedby': wrong || hint ? `${id}-say` : undefined,
       })}
       {wrong ? (
-        <p id={`${id}-say`} className="mt-1 flex gap-2 text-[0.94rem] font-bold">
+        <p id={`${id}-say`} className="mt-1 flex gap-2 text-aside font-bold">
           <span aria-hidden="true">▲</span>
           {errors?.join(' ')}
         </p>
       ) : hint ? (
-        <p id={`${id}-say`} className="mt-1 text-[0.94rem] text-quiet">
+        <p id={`${id}-say`} className="mt-1 text-aside text-quiet">
           {hint}
         </p>
       ) : null}
@@ -92,7 +92,7 @@ export function CheckField({
       </RadixCheckbox.Root>
       <label htmlFor={id} className="grow">
         <span>{label}</span>
-        {hint ? <span className="block text-[0.94rem] text-quiet">{hint}</span> : null}
+        {hint ? <span className="block text-aside text-quiet">{hint}</span> : null}
       </label>
     </div>
   );

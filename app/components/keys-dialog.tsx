@@ -50,7 +50,7 @@ export function KeysDialog() {
               type="checkbox"
               checked={lettersOn}
               onChange={(event) => setLettersOn(event.target.checked)}
-              className="size-5 accent-[#26242e]"
+              className="size-5"
             />
             Single-letter keys act
           </label>

@@ -36,7 +36,7 @@ export function Notice({
 
 /** Said once, plainly, where it matters. */
 export function Disclaimer({ text, className }: { text: string; className?: string }) {
-  return <p className={clsx('border-t border-mortar pt-3 text-[0.94rem] text-quiet', className)}>{text}</p>;
+  return <p className={clsx('border-t border-mortar pt-3 text-aside text-quiet', className)}>{text}</p>;
 }
 
 export function Empty({ title, children }: { title: string; children: ReactNode }) {

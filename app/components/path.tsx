@@ -33,13 +33,13 @@ export function AthletePath({ athleteId, steps }: { athleteId: string; steps: re
                 )
               }
             >
-              <span className="head text-[1.06rem] leading-tight">
-                <span aria-hidden="true" className="mr-1.5 text-[0.72em]">
+              <span className="head text-body leading-tight">
+                <span aria-hidden="true" className="mr-1.5 text-tag">
                   {marks[step.state]}
                 </span>
                 {step.name}
               </span>
-              <span className="text-[0.84rem] leading-tight">{step.says}</span>
+              <span className="text-fine leading-tight">{step.says}</span>
             </NavLink>
           </li>
         ))}

@@ -20,7 +20,7 @@ export function RungSelect({
 }) {
   return (
     <label className={className}>
-      <span className="block text-[0.94rem] text-quiet">{label}</span>
+      <span className="block text-aside text-quiet">{label}</span>
       <select className="field-input" value={value} onChange={(event) => onChange(event.target.value)}>
         {none === undefined ? null : <option value="">{none}</option>}
         {groups.map((group) => (

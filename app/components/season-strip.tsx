@@ -49,16 +49,16 @@ export function SeasonStrip({
     <Scroller label={of ? `Season of ${of}` : 'Season by weeks'}>
       <div className={clsx(!small && 'min-w-[40rem]')}>
         <div className="grid gap-[2px]" style={columns}>
-          {phases.map((each) => (
+          {phases.map((phase) => (
             <div
-              key={each.from}
-              style={{ gridColumn: `${each.from + 1} / span ${each.span}` }}
+              key={phase.from}
+              style={{ gridColumn: `${phase.from + 1} / span ${phase.span}` }}
               className={clsx(
                 'head truncate border-t-2 border-ink pt-0.5',
-                small ? 'text-[0.78rem]' : 'text-[1.02rem]',
+                small ? 'text-tag' : 'text-body',
               )}
             >
-              {phaseNames[each.phase]}
+              {phaseNames[phase.phase]}
             </div>
           ))}
         </div>
@@ -77,7 +77,7 @@ export function SeasonStrip({
                     {held[0]?.priority}
                   </span>
                 ) : null}
-                <span aria-hidden="true" className="text-center text-[0.7rem] leading-none">
+                <span aria-hidden="true" className="text-center text-tag leading-none">
                   {held.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}
                 </span>
                 <span
@@ -103,7 +103,7 @@ export function SeasonStrip({
           })}
         </ol>
         {small ? null : (
-          <p className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-[0.9rem] text-quiet">
+          <p className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-note text-quiet">
             <span>{weeks[0] ? dayText(weeks[0].startsOn) : ''}</span>
             <span>
               Dark: load week · pale: low week · hatched: blackout · ◇ retest · ▼ event · orange foot: this

@@ -57,7 +57,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
               className="hidden px-4 pb-4 pt-5 no-underline md:block"
               aria-label="Zest Pillar, Today"
             >
-              <span className="head block text-[1.25rem] leading-[0.95]">
+              <span className="head block text-mark leading-[0.95]">
                 Zest
                 <br />
                 Pillar
@@ -73,7 +73,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                       end={to === '/'}
                       className={({ isActive }) =>
                         clsx(
-                          'flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-[0.72rem] no-underline xs:px-1 xs:text-[0.86rem] md:text-[0.92rem] md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
+                          'flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-tag no-underline xs:px-1 xs:text-fine md:text-note md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
                           isActive
                             ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]'
                             : 'hover:bg-white/10',
@@ -89,7 +89,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                   <button
                     type="button"
                     onClick={() => window.dispatchEvent(new Event('pillar:palette'))}
-                    className="flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-[0.72rem] xs:px-1 xs:text-[0.86rem] md:min-h-11 md:text-[0.92rem] md:flex-row md:gap-2.5 md:px-2.5"
+                    className="flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-tag xs:px-1 xs:text-fine md:min-h-11 md:text-note md:flex-row md:gap-2.5 md:px-2.5"
                   >
                     <Search aria-hidden="true" className="size-[1.15rem]" strokeWidth={1.8} />
                     Find
@@ -97,7 +97,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                 </li>
               </ul>
             </nav>
-            <div className="hidden border-t border-white/20 bg-ink/80 px-3 py-3 text-[0.86rem] leading-snug md:block">
+            <div className="hidden border-t border-white/20 bg-ink/80 px-3 py-3 text-fine leading-snug md:block">
               <p className="font-bold">{practiceName}</p>
               <p className="mt-1">{staffName}</p>
               <p className="mt-2 flex flex-col gap-0.5">

@@ -53,7 +53,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                     <span className="text-quiet">, </span>
                     {words.what}
                   </p>
-                  <p className="text-[0.94rem] leading-snug text-quiet">{words.why}</p>
+                  <p className="text-aside leading-snug text-quiet">{words.why}</p>
                 </div>
                 <Link
                   to={`/athletes/${matter.athleteId}${matter.path}`}
@@ -108,7 +108,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                     </span>
                     <span className="figures whitespace-nowrap">{awayText(event.onDate, today)}</span>
                   </p>
-                  <p className="text-[0.94rem] text-quiet">
+                  <p className="text-aside text-quiet">
                     <Link to={`/athletes/${event.athleteId}/plan`} className="no-underline hover:underline">
                       {event.athlete}
                     </Link>

@@ -10,20 +10,20 @@ import { type BenchContext, type BenchRung, readValues } from './tool';
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
 
 function benchRung(id: string): BenchRung {
-  const each = rung(id);
+  const its = rung(id);
   return {
     id,
-    name: each.name,
-    posture: each.posture,
-    needs: each.needs,
-    hasMoment: rungHasMoment(ladderOf(id), each),
-    loadBy: each.load.by,
-    loadMost: each.load.max,
-    unit: each.unit,
-    goalAmount: each.goal.amount,
-    tempo: each.tempo,
-    sided: each.sided,
-    flexionCyclesPerRep: each.flexion_cycles_per_rep,
+    name: its.name,
+    posture: its.posture,
+    needs: its.needs,
+    hasMoment: rungHasMoment(ladderOf(id), its),
+    loadBy: its.load.by,
+    loadMost: its.load.max,
+    unit: its.unit,
+    goalAmount: its.goal.amount,
+    tempo: its.tempo,
+    sided: its.sided,
+    flexionCyclesPerRep: its.flexion_cycles_per_rep,
   };
 }
 const context = (id = 'plank_full'): BenchContext => ({
@@ -43,11 +43,11 @@ function ask(toolId: string, changes: Record<string, number | string> = {}, its 
   return { answer: tool.answer(values, its), drawn: tool.draw?.(values, its) };
 }
 const figure = (answer: ReturnType<typeof ask>['answer'], label: string) =>
-  answer.figures.find((each) => each.label.startsWith(label))?.value;
+  answer.figures.find((figure) => figure.label.startsWith(label))?.value;
 
 describe('every instrument', () => {
   it('answers with formula, inputs and source, and no NaN, for any rung and any place of its sliders', () => {
-    const rungIds = ladders.flatMap((ladder) => ladder.rungs.map((each) => each.id));
+    const rungIds = ladders.flatMap((ladder) => ladder.rungs.map((rung) => rung.id));
     fc.assert(
       fc.property(
         fc.constantFrom(...tools),

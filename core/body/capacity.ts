@@ -32,11 +32,11 @@ export function findCapacity(
 ): CapacityFound | undefined {
   const smallest = (list: readonly KnownCapacity[]) =>
     list.reduce<KnownCapacity | undefined>(
-      (least, each) => (!least || maxNm(each.capacity) < maxNm(least.capacity) ? each : least),
+      (least, capacity) => (!least || maxNm(capacity.capacity) < maxNm(least.capacity) ? capacity : least),
       undefined,
     );
-  const ofDirection = known.filter((each) => each.direction === direction);
-  const same = smallest(ofDirection.filter((each) => each.archetype === archetype));
+  const ofDirection = known.filter((capacity) => capacity.direction === direction);
+  const same = smallest(ofDirection.filter((capacity) => capacity.archetype === archetype));
   if (same) return { capacity: same.capacity, source: same.source, prior: false };
   const other = smallest(ofDirection);
   return other && { capacity: asPrior(other.capacity), source: other.source, prior: true };

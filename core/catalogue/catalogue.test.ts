@@ -20,9 +20,9 @@ import { shippedTrade } from './trade';
 describe('the shipped catalogue', () => {
   it('holds every ladder with its rungs in order of level', () => {
     expect(ladders).toHaveLength(28);
-    expect(ladders.flatMap((each) => each.rungs)).toHaveLength(159);
-    for (const each of ladders) {
-      const levels = each.rungs.map((r) => r.level);
+    expect(ladders.flatMap((ladder) => ladder.rungs)).toHaveLength(159);
+    for (const ladder of ladders) {
+      const levels = ladder.rungs.map((r) => r.level);
       expect(levels).toEqual([...levels].sort((a, b) => a - b));
     }
   });
@@ -30,24 +30,25 @@ describe('the shipped catalogue', () => {
   it('names only faults, cautions, kit, rungs and schools that exist', () => {
     const kit = new Set(equipment.map((e) => e.id));
     const schoolIds = schools.map((s) => s.id).sort();
-    for (const each of ladders) {
-      for (const id of each.faults) expect(fault(id).id).toBe(id);
-      for (const id of each.cautions) expect(caution(id).id).toBe(id);
-      expect(Object.keys(each.schools).sort()).toEqual(schoolIds);
-      for (const r of each.rungs) {
+    for (const ladder of ladders) {
+      for (const id of ladder.faults) expect(fault(id).id).toBe(id);
+      for (const id of ladder.cautions) expect(caution(id).id).toBe(id);
+      expect(Object.keys(ladder.schools).sort()).toEqual(schoolIds);
+      for (const r of ladder.rungs) {
         for (const id of r.regress_on) expect(fault(id).id).toBe(id);
         for (const id of [...r.needs, ...(r.needs_one_of ?? [])]) expect(kit.has(id)).toBe(true);
-        for (const { rung: id } of [...each.prerequisites, ...(r.requires ?? [])])
+        for (const { rung: id } of [...ladder.prerequisites, ...(r.requires ?? [])])
           expect(rung(id).id).toBe(id);
       }
     }
     const families = new Set(ladders.map((l) => l.id));
-    for (const each of cautions) {
-      for (const id of each.avoid_rungs) expect(hasRung(id)).toBe(true);
-      for (const id of [...each.avoid_families, ...each.prefer_families]) expect(families.has(id)).toBe(true);
+    for (const caution of cautions) {
+      for (const id of caution.avoid_rungs) expect(hasRung(id)).toBe(true);
+      for (const id of [...caution.avoid_families, ...caution.prefer_families])
+        expect(families.has(id)).toBe(true);
     }
-    for (const each of disputes) {
-      for (const id of [...each.rungs, ...each.replacements]) expect(hasRung(id)).toBe(true);
+    for (const dispute of disputes) {
+      for (const id of [...dispute.rungs, ...dispute.replacements]) expect(hasRung(id)).toBe(true);
     }
     expect(new Set(faults.map((f) => f.id)).size).toBe(faults.length);
   });
@@ -58,20 +59,20 @@ describe('the shipped catalogue', () => {
   });
 
   it('gives every test faults that exist, a stop rule and a target', () => {
-    for (const each of screenTests) {
-      for (const id of each.faults) expect(fault(id).id).toBe(id);
-      expect(each.stopRule.length).toBeGreaterThan(10);
-      expect(each.target.any ?? each.target.male).toBeDefined();
-      if (each.lowerIsBetter) expect(each.worst).toBeGreaterThan(each.target.any ?? 0);
+    for (const screenTest of screenTests) {
+      for (const id of screenTest.faults) expect(fault(id).id).toBe(id);
+      expect(screenTest.stopRule.length).toBeGreaterThan(10);
+      expect(screenTest.target.any ?? screenTest.target.male).toBeDefined();
+      if (screenTest.lowerIsBetter) expect(screenTest.worst).toBeGreaterThan(screenTest.target.any ?? 0);
     }
   });
 
   it('rates every discipline 0 to 5 in all qualities', () => {
     expect(disciplines).toHaveLength(26);
-    for (const each of disciplines) {
+    for (const discipline of disciplines) {
       for (const id of qualityIds) {
-        expect(each.profile[id]).toBeGreaterThanOrEqual(1);
-        expect(each.profile[id]).toBeLessThanOrEqual(5);
+        expect(discipline.profile[id]).toBeGreaterThanOrEqual(1);
+        expect(discipline.profile[id]).toBeLessThanOrEqual(5);
       }
     }
     const fell = disciplines.find((d) => d.id === 'running.trail-fell-ultra');
@@ -81,8 +82,8 @@ describe('the shipped catalogue', () => {
 
   it('names only parameters of postures that exist in the ways to make it harder', () => {
     const known = new Set(['load.by', 'tempo']);
-    for (const each of ladders.flatMap((ladder) => ladder.rungs))
-      for (const key of Object.keys(each.posture)) known.add(`${each.posture.archetype}.${key}`);
+    for (const rung of ladders.flatMap((ladder) => ladder.rungs))
+      for (const key of Object.keys(rung.posture)) known.add(`${rung.posture.archetype}.${key}`);
     const unknown = rulesOfTheTrade.progression_levers
       .flatMap((lever) => lever.changes)
       .filter((key) => !known.has(key));
@@ -94,16 +95,17 @@ describe('the shipped catalogue', () => {
   it('has all 32 tests, each with something that sets its end: a clock, a pace, a count or a grade', () => {
     expect(screenTests).toHaveLength(32);
     expect(shippedTrade.stationTests).toHaveLength(32);
-    const paced = screenTests.filter((each) => each.pace).map((each) => each.id);
+    const paced = screenTests.filter((screenTest) => screenTest.pace).map((screenTest) => screenTest.id);
     expect(paced).toEqual(expect.arrayContaining(['brace_breathing', 'minute_reps', 'leg_lowering_angle']));
-    for (const each of screenTests.filter((test) => test.kind === 'breaths'))
-      expect(each.pace).toMatchObject({ by: 'breath', counts: true, most: each.max });
+    for (const screenTest of screenTests.filter((test) => test.kind === 'breaths'))
+      expect(screenTest.pace).toMatchObject({ by: 'breath', counts: true, most: screenTest.max });
   });
 
   it('scores a measured figure only where its target and its worst make a scale', () => {
-    for (const each of screenTests.flatMap((test) => test.figures ?? [])) {
-      expect(each.min).toBeLessThan(each.max);
-      if (each.target !== undefined && each.lowerIsBetter) expect(each.worst).toBeGreaterThan(each.target);
+    for (const figure of screenTests.flatMap((test) => test.figures ?? [])) {
+      expect(figure.min).toBeLessThan(figure.max);
+      if (figure.target !== undefined && figure.lowerIsBetter)
+        expect(figure.worst).toBeGreaterThan(figure.target);
     }
   });
 });

@@ -21,8 +21,8 @@ describe('edits of the catalogue', () => {
     const trade = tradeOf(fold(change('plank_full', { goal: { sets: 4, amount: 60 } })), 1);
     expect(trade.rung('plank_full').goal).toEqual({ sets: 4, amount: 60 });
     expect(trade.rung('plank_full').note).toBe(shippedRung('plank_full').note);
-    expect(trade.ladderOf('plank_full').rungs.map((each) => each.id)).toEqual(
-      shippedTrade.ladder('plank').rungs.map((each) => each.id),
+    expect(trade.ladderOf('plank_full').rungs.map((rung) => rung.id)).toEqual(
+      shippedTrade.ladder('plank').rungs.map((rung) => rung.id),
     );
     expect(trade.ownHand('plank_full')).toBe('changed');
     expect(trade.version).toMatch(/\+1$/);
@@ -51,9 +51,9 @@ describe('edits of the catalogue', () => {
 
   it('put an own rung above its neighbour, with levels in order', () => {
     const trade = tradeOf(fold(add));
-    const ids = trade.ladder('plank').rungs.map((each) => each.id);
+    const ids = trade.ladder('plank').rungs.map((rung) => rung.id);
     expect(ids.indexOf('own_1')).toBe(ids.indexOf('plank_full') + 1);
-    const levels = trade.ladder('plank').rungs.map((each) => each.level);
+    const levels = trade.ladder('plank').rungs.map((rung) => rung.level);
     expect(levels).toEqual([...levels].sort((a, b) => a - b));
     expect(new Set(levels).size).toBe(levels.length);
     expect(trade.ownHand('own_1')).toBe('added');
@@ -75,13 +75,13 @@ describe('edits of the catalogue', () => {
     );
     const trade = tradeOf(edits);
     expect(trade.ownTargets).toEqual({ front_plank: [{ value: 95 }] });
-    expect(trade.tests.find((each) => each.id === 'front_plank')?.tell).toBe('Long and level.');
-    expect(trade.stationTests.some((each) => each.id === 'hop_stick')).toBe(false);
-    expect(trade.tests.some((each) => each.id === 'hop_stick')).toBe(true);
+    expect(trade.tests.find((test) => test.id === 'front_plank')?.tell).toBe('Long and level.');
+    expect(trade.stationTests.some((stationTest) => stationTest.id === 'hop_stick')).toBe(false);
+    expect(trade.tests.some((test) => test.id === 'hop_stick')).toBe(true);
   });
 
   it('never lose another entry, in any order', () => {
-    const ids = ladders.flatMap((ladder) => ladder.rungs.map((each) => each.id));
+    const ids = ladders.flatMap((ladder) => ladder.rungs.map((rung) => rung.id));
     const step = fc.record({
       id: fc.constantFrom(...ids),
       op: fc.constantFrom('change' as const, 'hide' as const, 'restore' as const),
@@ -98,12 +98,12 @@ describe('edits of the catalogue', () => {
           noEdits,
         );
         const trade = tradeOf(edits);
-        for (const id of new Set(steps.map((each) => each.id))) {
-          const ofRung = steps.filter((each) => each.id === id);
-          const since = ofRung.slice(ofRung.findLastIndex((each) => each.op === 'restore') + 1);
-          const last = since.findLast((each) => each.op === 'change');
+        for (const id of new Set(steps.map((step) => step.id))) {
+          const ofRung = steps.filter((step) => step.id === id);
+          const since = ofRung.slice(ofRung.findLastIndex((edit) => edit.op === 'restore') + 1);
+          const last = since.findLast((edit) => edit.op === 'change');
           expect(trade.rung(id).rest_s).toBe(last ? last.rest : shippedRung(id).rest_s);
-          expect(trade.isHidden(id)).toBe(since.some((each) => each.op === 'hide'));
+          expect(trade.isHidden(id)).toBe(since.some((edit) => edit.op === 'hide'));
         }
         expect(trade.ladders.flatMap((ladder) => ladder.rungs)).toHaveLength(ids.length);
       }),

@@ -54,7 +54,7 @@ export const ownTargetSchema = z
     note: z.string().trim().max(200).optional(),
   })
   .strict()
-  .refine((each) => (each.ageFrom ?? 0) <= (each.ageTo ?? 200), {
+  .refine((target) => (target.ageFrom ?? 0) <= (target.ageTo ?? 200), {
     error: 'The age band ends before it begins.',
     path: ['ageTo'],
   });

@@ -60,9 +60,9 @@ export const screenTest = index('test', screenTests);
 
 const ladderByRung = new Map<string, Ladder>();
 const rungById = new Map<string, Rung>();
-for (const each of ladders) {
-  for (const rung of each.rungs) {
-    ladderByRung.set(rung.id, each);
+for (const ladder of ladders) {
+  for (const rung of ladder.rungs) {
+    ladderByRung.set(rung.id, ladder);
     rungById.set(rung.id, rung);
   }
 }

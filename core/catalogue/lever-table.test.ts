@@ -16,15 +16,15 @@ const known = (heldS: number): KnownCapacity => ({
   capacity: capacityFromHold(mainMomentNm(rung('plank_full').posture, man) ?? 0, heldS, true),
 });
 const row = (ladderId: string, rungId: string, capacities: KnownCapacity[] = []) => {
-  const found = leverTable(ladder(ladderId), man, capacities).find((each) => each.rungId === rungId);
+  const found = leverTable(ladder(ladderId), man, capacities).find((lever) => lever.rungId === rungId);
   if (!found) throw new Error(rungId);
   return found;
 };
 
 describe('the lever table', () => {
   it('has a row for every rung of every ladder, finite or without a number and with the reason', () => {
-    for (const each of ladders)
-      for (const line of leverTable(each, man)) {
+    for (const ladder of ladders)
+      for (const line of leverTable(ladder, man)) {
         if (line.nm === undefined) expect(line.basis).toContain('dosed by amount');
         else expect(Number.isFinite(line.nm)).toBe(true);
       }

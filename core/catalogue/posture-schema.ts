@@ -3,7 +3,7 @@ import type { LoadKind, Posture } from '~/core/body/posture';
 
 /** Zod shape of postures and loads; the types stand in core/body/posture, and the two are held together by the compiler. */
 
-const pair = <T extends z.ZodType>(each: T) => z.tuple([each, each]).readonly();
+const pair = <T extends z.ZodType>(part: T) => z.tuple([part, part]).readonly();
 const deg = z.number().min(-30).max(180);
 
 const shapes = [

@@ -16,10 +16,10 @@ describe('what a school changes', () => {
     expect(schoolDose(rung('breath_supine'), 5, 'breath_owned')).toBeNull();
   });
   it('puts its own cue first where it adapts the ladder, and says nothing where the ladder fits', () => {
-    for (const each of ladders)
+    for (const ladder of ladders)
       for (const school of schools) {
-        const words = schoolWords(each, each.rungs[0] as (typeof each.rungs)[number], 10, school.id);
-        expect(words.ownCue === null).toBe(each.schools[school.id] !== 'adapts');
+        const words = schoolWords(ladder, ladder.rungs[0] as (typeof ladder.rungs)[number], 10, school.id);
+        expect(words.ownCue === null).toBe(ladder.schools[school.id] !== 'adapts');
         expect(words.cues.length).toBeGreaterThan(0);
         expect(words.breath.length).toBeGreaterThan(5);
       }

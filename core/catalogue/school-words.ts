@@ -23,14 +23,14 @@ const alternative = /\s*Accepted alternative:\s*/;
 export function schoolBreath(breath: string, schoolId: string): string {
   const [usual, other] = breath.split(alternative);
   if (!usual || !other) return breath;
-  const timing = disputes.find((each) => each.id === 'breath_timing');
+  const timing = disputes.find((dispute) => dispute.id === 'breath_timing');
   if (!timing?.used_by.includes(schoolId) || !/^exhale/i.test(other)) return usual;
   return `${other[0]?.toUpperCase()}${other.slice(1)}`;
 }
 
 /** An amount in the school's unit, in words; null where it counts as the catalogue does. */
 export function schoolDose(
-  each: Pick<Rung, 'unit'>,
+  pick: Pick<Rung, 'unit'>,
   amount: number,
   schoolId: string,
   breathS: number = usualBreathS,
@@ -38,10 +38,10 @@ export function schoolDose(
   const breaths = Math.max(1, Math.round(amount / breathS));
   const many = (n: number) => `${n} ${n === 1 ? 'breath' : 'breaths'}`;
   if (countsBreaths.has(schoolId)) {
-    if (each.unit === 'hold_s') return `${many(breaths)} in place of ${amount} s`;
-    if (each.unit === 'reps') return `${many(amount)}, one full breath at the far end of each rep`;
+    if (pick.unit === 'hold_s') return `${many(breaths)} in place of ${amount} s`;
+    if (pick.unit === 'reps') return `${many(amount)}, one full breath at the far end of each rep`;
   }
-  if (holdsInBreaths.has(schoolId) && each.unit === 'hold_s') return `${amount} s, or ${many(breaths)}`;
+  if (holdsInBreaths.has(schoolId) && pick.unit === 'hold_s') return `${amount} s, or ${many(breaths)}`;
   return null;
 }
 

@@ -32,7 +32,7 @@ export const sportNames: readonly { readonly id: string; readonly name: string }
   ...new Map(disciplines.map(({ sport, sportName }) => [sport, { id: sport, name: sportName }])).values(),
 ];
 
-const byId = new Map(disciplines.map((each) => [each.id, each]));
+const byId = new Map(disciplines.map((discipline) => [discipline.id, discipline]));
 
 /** What stands for a discipline that is not in the list any more: a middling profile, so that the athlete stays readable. */
 const goneDiscipline = (id: string): Discipline => ({

@@ -47,14 +47,14 @@ function withRungs(ladder: Ladder, edits: CatalogueEdits): Ladder {
     const { load, ...rest } = patch;
     return { ...rung, ...rest, load: load ? { ...rung.load, ...load } : rung.load } as Rung;
   });
-  const own = Object.values(edits.added).filter((each) => each.ladderId === ladder.id);
-  for (const each of own) {
-    const patch = edits.rungs[each.rung.id]?.patch ?? {};
+  const own = Object.values(edits.added).filter((value) => value.ladderId === ladder.id);
+  for (const addition of own) {
+    const patch = edits.rungs[addition.rung.id]?.patch ?? {};
     const { load, ...rest } = patch;
-    const rung = { ...each.rung, ...rest, load: { ...each.rung.load, ...load } } as Rung;
+    const rung = { ...addition.rung, ...rest, load: { ...addition.rung.load, ...load } } as Rung;
     // When the rung below was taken out of the shipped data, the own one goes on top.
-    const below = rungs.findIndex((r) => r.id === each.afterRungId);
-    rungs.splice(each.afterRungId === null ? 0 : below < 0 ? rungs.length : below + 1, 0, rung);
+    const below = rungs.findIndex((r) => r.id === addition.afterRungId);
+    rungs.splice(addition.afterRungId === null ? 0 : below < 0 ? rungs.length : below + 1, 0, rung);
   }
   const patch = edits.ladders[ladder.id]?.patch ?? {};
   // Levels are counted anew, so that an own rung stands between its neighbours.
@@ -78,19 +78,19 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     for (const rung of ladder.rungs) byRung.set(rung.id, { rung, ladder });
   }
   const ladderHidden = (id: string) => edits.ladders[id]?.hidden ?? false;
-  const test = (each: ScreenTest): ScreenTest => {
-    const patch = edits.tests[each.id]?.patch;
+  const test = (shipped: ScreenTest): ScreenTest => {
+    const patch = edits.tests[shipped.id]?.patch;
     return patch
       ? {
-          ...each,
-          tell: patch.tell ?? each.tell,
-          setUp: patch.setUp ?? each.setUp,
-          typicalError: patch.typicalError ?? each.typicalError,
+          ...shipped,
+          tell: patch.tell ?? shipped.tell,
+          setUp: patch.setUp ?? shipped.setUp,
+          typicalError: patch.typicalError ?? shipped.typicalError,
         }
-      : each;
+      : shipped;
   };
   const tests = untouched ? shippedTests : shippedTests.map(test);
-  const byTest = new Map(tests.map((each) => [each.id, each]));
+  const byTest = new Map(tests.map((test) => [test.id, test]));
   return {
     version: revision > 0 ? `${catalogueVersion}+${revision}` : catalogueVersion,
     ladders,
@@ -104,7 +104,7 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     hasTest: (id) => byTest.has(id),
     fault: (id) => faultById.get(id) ?? goneFault(id),
     hasFault: (id) => faultById.has(id),
-    stationTests: tests.filter((each) => !edits.tests[each.id]?.hidden),
+    stationTests: tests.filter((test) => !edits.tests[test.id]?.hidden),
     ownTargets: Object.fromEntries(
       Object.entries(edits.tests).flatMap(([id, { patch }]) =>
         patch.target || patch.targets?.length

@@ -23,7 +23,7 @@ const given = (more: Given): RungContext => ({
 describe('offers', () => {
   it('keeps an athlete on a ladder under way', () => {
     const fresh = offersFor('anti_extension', context, new Map())[0]?.ladder.id;
-    const other = ladders.find((each) => each.quality === 'anti_extension' && each.id !== fresh);
+    const other = ladders.find((ladder) => ladder.quality === 'anti_extension' && ladder.id !== fresh);
     if (!other) throw new Error('one ladder only');
     const start = other.rungs[1];
     if (!start) throw new Error('one rung only');
@@ -52,13 +52,13 @@ describe('offers', () => {
       'reactive',
       { ...given({ schoolId: 'brace' }), capability: { breath_brace: 90, reactive: 90, anti_rotation: 20 } },
       new Map(),
-    ).find((each) => each.ladder.id === 'perturbed_brace');
+    ).find((offer) => offer.ladder.id === 'perturbed_brace');
     expect(weak?.rung.id).toBe('react_stand_taps');
     const strong = offersFor(
       'reactive',
       { ...given({ schoolId: 'brace' }), capability: { breath_brace: 90, reactive: 90, anti_rotation: 95 } },
       new Map(),
-    ).find((each) => each.ladder.id === 'perturbed_brace');
+    ).find((offer) => offer.ladder.id === 'perturbed_brace');
     expect(strong?.rung.level).toBeGreaterThan(1);
   });
   it('prefers what a caution prefers', () => {
@@ -88,12 +88,12 @@ describe('schools', () => {
   it('offer a disputed rung only where the school uses it', () => {
     for (const dispute of disputes) {
       for (const id of dispute.rungs) {
-        const each = rung(id);
-        if (each.disputed !== dispute.id) continue;
+        const tried = rung(id);
+        if (tried.disputed !== dispute.id) continue;
         const its = ladders.find((l) => l.rungs.some((r) => r.id === id));
         if (!its) throw new Error('rung without a ladder');
         for (const school of schools) {
-          const bar = gateOf({ schoolId: school.id }).rung(each.id).bars[0];
+          const bar = gateOf({ schoolId: school.id }).rung(tried.id).bars[0];
           if (!dispute.used_by.includes(school.id)) expect(bar).toBeDefined();
         }
       }
@@ -109,11 +109,11 @@ describe('neighbours', () => {
     expect(neighbourRung('plank_knees', -1, context)).toBeUndefined();
   });
   it('never lead out of the ladder', () => {
-    for (const each of ladders) {
-      for (const r of each.rungs) {
+    for (const ladder of ladders) {
+      for (const r of ladder.rungs) {
         for (const step of [1, -1] as const) {
-          const next = neighbourRung(r.id, step, given({ schoolId: 'flatten', kit: each.equipment }));
-          if (next) expect(each.rungs.includes(next) && Math.sign(next.level - r.level)).toBe(step);
+          const next = neighbourRung(r.id, step, given({ schoolId: 'flatten', kit: ladder.equipment }));
+          if (next) expect(ladder.rungs.includes(next) && Math.sign(next.level - r.level)).toBe(step);
         }
       }
     }
@@ -131,8 +131,8 @@ describe('amounts', () => {
     expect(workSeconds('reps', 5, undefined)).toBe(20);
   });
   it('starts every rung at or below its goal', () => {
-    for (const each of ladders) {
-      for (const r of ladder(each.id).rungs) {
+    for (const listed of ladders) {
+      for (const r of ladder(listed.id).rungs) {
         expect(r.start.amount * r.start.sets).toBeLessThanOrEqual(r.goal.amount * r.goal.sets);
       }
     }

@@ -25,7 +25,7 @@ function prerequisiteMet(rungId: string, context: RungContext): boolean {
   if (!trade.hasRung(rungId)) return true;
   const its = trade.ladderOf(rungId);
   const level = trade.rung(rungId).level;
-  if (its.rungs.some((each) => each.level >= level && context.owned.has(each.id))) return true;
+  if (its.rungs.some((rung) => rung.level >= level && context.owned.has(rung.id))) return true;
   // A prerequisite that cannot be offered here is waived; the coach sees the rung's own notes.
   if (!offered(rungId, context)) return true;
   return its.quality !== 'neck_control' && (context.capability[its.quality] ?? 0) >= 70;
@@ -44,7 +44,7 @@ function entryRung(available: readonly Rung[], id: QualityId, context: RungConte
   const capability = context.capability[id] ?? 0;
   const share = capability < 50 ? 0 : capability < 75 ? 0.25 : capability < 95 ? 0.4 : 0.6;
   const byScore = Math.min(available.length - 1, Math.floor(share * available.length));
-  const afterOwned = available.findLastIndex((each) => context.owned.has(each.id)) + 1;
+  const afterOwned = available.findLastIndex((rung) => context.owned.has(rung.id)) + 1;
   let at = Math.min(available.length - 1, Math.max(byScore, afterOwned));
   while (at > 0 && !(available[at]?.requires ?? []).every((need) => prerequisiteMet(need.rung, context)))
     at -= 1;
@@ -62,31 +62,31 @@ export function offersFor(
   underWay: ReadonlyMap<string, string>,
 ): RungOffer[] {
   const offers: { offer: RungOffer; rank: number }[] = [];
-  for (const [order, each] of context.trade.ladders.entries()) {
-    if (each.quality !== id) continue;
-    const judged = each.rungs.map((rung) => ({ rung, bars: context.gate.rung(rung.id).bars }));
+  for (const [order, ladder] of context.trade.ladders.entries()) {
+    if (ladder.quality !== id) continue;
+    const judged = ladder.rungs.map((rung) => ({ rung, bars: context.gate.rung(rung.id).bars }));
     const available = judged.filter((judgement) => judgement.bars.length === 0).map(({ rung }) => rung);
-    const current = underWay.get(each.id);
+    const current = underWay.get(ladder.id);
     const standing =
       available.find((r) => r.id === current) ??
       (current ? nearestEasier(available, levelOf(context.trade, current)) : undefined);
     const chosen = standing ?? entryRung(available, id, context);
     if (!chosen) continue;
-    const ready = each.prerequisites.every((need) => prerequisiteMet(need.rung, context));
+    const ready = ladder.prerequisites.every((need) => prerequisiteMet(need.rung, context));
     const { cautions } = context.gate;
-    const unworried = cautions.length > 0 && each.cautions.every((id) => !cautions.includes(id));
-    const preferred = cautions.some((id) => caution(id).prefer_families.includes(each.id));
+    const unworried = cautions.length > 0 && ladder.cautions.every((id) => !cautions.includes(id));
+    const preferred = cautions.some((id) => caution(id).prefer_families.includes(ladder.id));
     const rank =
       (current ? 100 : 0) +
       (ready ? 40 : 0) +
       (chosen.sports.includes(context.sport) ? 10 : 0) +
-      (each.schools[context.schoolId] === 'fits' ? 6 : 0) +
+      (ladder.schools[context.schoolId] === 'fits' ? 6 : 0) +
       (preferred ? 8 : 0) +
       (unworried ? 4 : 0) -
       order * 0.1;
     offers.push({
       offer: {
-        ladder: each,
+        ladder,
         rung: chosen,
         available,
         barred: judged.filter((judgement) => judgement.bars.length > 0),
@@ -94,7 +94,7 @@ export function offersFor(
       rank,
     });
   }
-  return offers.sort((a, b) => b.rank - a.rank).map((each) => each.offer);
+  return offers.sort((a, b) => b.rank - a.rank).map((offer) => offer.offer);
 }
 
 const levelOf = (trade: Trade, rungId: string): number =>
@@ -102,7 +102,7 @@ const levelOf = (trade: Trade, rungId: string): number =>
 
 /** The hardest available rung not above the level of a barred one; the easiest when all are above. */
 function nearestEasier(available: readonly Rung[], level: number): Rung | undefined {
-  return available.findLast((each) => each.level <= level) ?? available[0];
+  return available.findLast((rung) => rung.level <= level) ?? available[0];
 }
 
 /** The next harder or easier available rung on the ladder of a rung. */
@@ -111,6 +111,6 @@ export function neighbourRung(rungId: string, step: 1 | -1, context: RungContext
   const level = context.trade.rung(rungId).level;
   const available = its.rungs.filter((rung) => offered(rung.id, context));
   return step === 1
-    ? available.find((each) => each.level > level)
-    : available.findLast((each) => each.level < level);
+    ? available.find((other) => other.level > level)
+    : available.findLast((other) => other.level < level);
 }

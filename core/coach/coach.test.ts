@@ -69,7 +69,7 @@ describe('a load and a set-up of the athlete’s own', () => {
     };
     const item = compose({ ...input, states: [state] })
       .sessions.flatMap((session) => session.items)
-      .find((each) => each.rungId === 'side_plank_full');
+      .find((item) => item.rungId === 'side_plank_full');
     expect(item?.setting).toBe('Feet heel to toe');
     expect(prescribedLoad(rung('carry_suitcase_hold'), 70, false)).toEqual({ by: 'hand_kg', value: 6 });
     expect(prescribedLoad(rung('carry_suitcase_hold'), 70, false, 14)?.value).toBe(14);
@@ -83,8 +83,8 @@ describe('a load and a set-up of the athlete’s own', () => {
     const items = compose({ ...input, trade, gate: gateWith({ trade }) }).sessions.flatMap(
       (session) => session.items,
     );
-    expect(items.some((each) => each.rungId === 'side_plank_full')).toBe(false);
-    expect(items.some((each) => each.quality === 'anti_lateral')).toBe(true);
+    expect(items.some((item) => item.rungId === 'side_plank_full')).toBe(false);
+    expect(items.some((item) => item.quality === 'anti_lateral')).toBe(true);
   });
 });
 
@@ -114,7 +114,7 @@ describe('minutes', () => {
     ).toBe('1 × 1 breath');
   });
   it('scales a load by body mass and keeps it within a tenth under 16', () => {
-    const carry = ladderOf('carry_suitcase_hold').rungs.find((each) => each.load.start > 0);
+    const carry = ladderOf('carry_suitcase_hold').rungs.find((rung) => rung.load.start > 0);
     if (!carry) throw new Error('no loaded carry');
     expect(prescribedLoad(carry, 70, false)?.value).toBe(carry.load.start);
     expect(prescribedLoad(carry, 40, true)?.value).toBeLessThanOrEqual(4);
@@ -165,7 +165,7 @@ describe('compose', () => {
     const items = compose({ ...input, gate: gateWith({ cautions: ['hypertension'] }) }).sessions.flatMap(
       (session) => session.items,
     );
-    for (const item of items.filter((each) => each.unit === 'hold_s'))
+    for (const item of items.filter((item) => item.unit === 'hold_s'))
       expect(item.amount).toBeLessThanOrEqual(10);
   });
   it('holds a quality while its pain flag is open, and says so', () => {
@@ -241,7 +241,7 @@ describe('compose', () => {
         fc.integer({ min: 8, max: 45 }),
         fc.integer({ min: 1, max: 5 }),
         (some, schoolId, kit, minutesPerSession, sessionsPerWeek) => {
-          const each = {
+          const given = {
             ...input,
             gate: gateOf({ cautions: some, schoolId, kit }),
             schoolId,
@@ -249,11 +249,11 @@ describe('compose', () => {
             sessionsPerWeek,
             weekdays: [0, 1, 2, 3, 4, 5, 6],
           };
-          const composed = compose(each);
+          const composed = compose(given);
           expect(composed.sessions.length).toBeLessThanOrEqual(sessionsPerWeek);
           for (const session of composed.sessions) {
             expect(session.minutes).toBeLessThanOrEqual(minutesPerSession + 0.5);
-            for (const item of session.items) expect(each.gate.rung(item.rungId).bars).toEqual([]);
+            for (const item of session.items) expect(given.gate.rung(item.rungId).bars).toEqual([]);
           }
         },
       ),
@@ -413,10 +413,10 @@ describe('progress', () => {
     );
   });
   it('knows every quality it can serve', () => {
-    const served = qualities.map((each): [QualityId, number] => [
-      each.id,
+    const served = qualities.map((quality): [QualityId, number] => [
+      quality.id,
       offersFor(
-        each.id,
+        quality.id,
         { ...context, schoolId: 'flatten', gate: gateOf({ schoolId: 'flatten' }) },
         new Map(),
       ).length,

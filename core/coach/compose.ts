@@ -51,11 +51,11 @@ export interface ComposedWeek {
 }
 
 /** Order within a session: breath and brace, control, loaded or dynamic, holds. */
-function sessionRank(id: QualityId, each: Rung): number {
+function sessionRank(id: QualityId, rung: Rung): number {
   if (id === 'breath_brace') return 0;
-  if (id === 'pelvic_level' && each.unit !== 'hold_s') return 1;
-  if (each.unit === 'hold_s') return 3;
-  return each.level <= 3 ? 1 : 2;
+  if (id === 'pelvic_level' && rung.unit !== 'hold_s') return 1;
+  if (rung.unit === 'hold_s') return 3;
+  return rung.level <= 3 ? 1 : 2;
 }
 
 /**
@@ -84,20 +84,20 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
   const name = quality(want.id).name;
   if (!offer) return issue('compose.no_rung', { quality: name });
   const { ladder, rung: chosen } = offer;
-  const state = input.states.find((each) => each.ladderId === ladder.id && each.rungId === chosen.id);
+  const state = input.states.find((state) => state.ladderId === ladder.id && state.rungId === chosen.id);
   const limits = input.gate.rung(chosen.id);
   const amount = cappedAmount(chosen, state?.amount ?? chosen.start.amount, limits.capS);
   const cap = limits.capS !== undefined && chosen.unit === 'hold_s' ? limits.capS : undefined;
-  const each = setDose(chosen, amount);
+  const perSet = setDose(chosen, amount);
   let sets = state?.sets ?? chosen.start.sets;
   const most = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
-  let frequency = Math.min(most, Math.max(1, Math.round(want.dose / (sets * each))));
-  if (frequency === 1 && most >= 2 && sets >= 2 && want.dose >= 1.5 * each) {
+  let frequency = Math.min(most, Math.max(1, Math.round(want.dose / (sets * perSet))));
+  if (frequency === 1 && most >= 2 && sets >= 2 && want.dose >= 1.5 * perSet) {
     // Two short exposures teach more than one long one.
-    sets = Math.max(1, Math.round(want.dose / (2 * each)));
+    sets = Math.max(1, Math.round(want.dose / (2 * perSet)));
     frequency = 2;
   }
-  if (frequency === 1) sets = Math.max(1, Math.min(sets, Math.round(want.dose / each)));
+  if (frequency === 1) sets = Math.max(1, Math.min(sets, Math.round(want.dose / perSet)));
   const weaker = chosen.sided ? input.weakerSide[want.id] : undefined;
   const acts = weaker?.acts ?? false;
   const words = schoolWords(ladder, chosen, amount, input.schoolId);
@@ -124,12 +124,12 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
     endsSet: chosen.regress_on.map((id) => input.trade.fault(id).name.toLowerCase()),
   };
   const step = `rung ${ladder.rungs.findIndex((r) => r.id === chosen.id) + 1} of ${ladder.rungs.length}`;
-  const weekDose = `${want.dose.toFixed(1)} doses this week; a set is ${each.toFixed(2)} (${amount} of ${chosen.goal.amount})`;
+  const weekDose = `${want.dose.toFixed(1)} doses this week; a set is ${perSet.toFixed(2)} (${amount} of ${chosen.goal.amount})`;
   return {
     frequency,
     item: {
       ...base,
-      dose: sets * each,
+      dose: sets * perSet,
       minutes: Math.round((prescriptionSeconds(base) / 60) * 10) / 10,
       why: {
         this: `${ladder.name}, ${step}: ${state ? 'where the athlete stands' : 'a start that fits the screen'}; serves ${name.toLowerCase()}${weaker && acts ? `, ${weaker.side} weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,

@@ -36,7 +36,7 @@ function textOf(ladder: Ladder, rung: Rung): string {
     rung.note,
     ...ladder.do,
     ...ladder.faults,
-    ...disputes.filter((each) => each.rungs.includes(rung.id)).map((each) => each.exercise),
+    ...disputes.filter((dispute) => dispute.rungs.includes(rung.id)).map((dispute) => dispute.exercise),
   ]
     .join(' ')
     .toLowerCase();
@@ -68,11 +68,11 @@ export function findRungs(trade: Trade, search: RungSearch): LadderFound[] {
       (ladder) =>
         !search.quality ||
         ladder.quality === search.quality ||
-        ladder.also.some((each) => each === search.quality),
+        ladder.also.some((quality) => quality === search.quality),
     )
     .map((ladder) => {
       const rungs = ladder.rungs.map((rung) => ({ rung, out: whyOut(trade, ladder, rung, search) }));
-      return { ladder, rungs, fitting: rungs.filter((each) => !each.out).length };
+      return { ladder, rungs, fitting: rungs.filter((rung) => !rung.out).length };
     })
-    .filter((each) => each.fitting > 0);
+    .filter((found) => found.fitting > 0);
 }

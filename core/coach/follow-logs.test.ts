@@ -9,8 +9,8 @@ import { followLogs, setMoment } from './follow-logs';
 import type { SessionOutcome } from './progress';
 
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
-const setMomentOf = (each: ReturnType<typeof rung>, body: typeof man, under16: boolean) =>
-  setMoment(shippedTrade.ladderOf(each.id), each, body, under16);
+const setMomentOf = (its: ReturnType<typeof rung>, body: typeof man, under16: boolean) =>
+  setMoment(shippedTrade.ladderOf(its.id), its, body, under16);
 const plankNm = setMomentOf(rung('plank_full'), man, false)?.nm ?? 0;
 const start: KnownCapacity = {
   direction: 'anti_extension',
@@ -97,7 +97,7 @@ describe('capacities from a screen', () => {
       [result('front_plank', 96), result('suitcase_hold', 50, 'right'), result('step_down', 4, 'left')],
       man,
     );
-    expect(found.map((each) => [each.direction, each.archetype, each.side])).toEqual([
+    expect(found.map((capacity) => [capacity.direction, capacity.archetype, capacity.side])).toEqual([
       ['anti_extension', 'prone_bridge', 'both'],
       ['anti_lateral', 'carry', 'left'],
     ]);

@@ -23,9 +23,9 @@ interface SetMoment {
 }
 
 /** What a set of a rung asks of the trunk, under its starting load; undefined where the model does not speak. */
-export function setMoment(ladder: Ladder, each: Rung, body: Body, under16: boolean): SetMoment | undefined {
-  const load = startLoad(each, body.massKg, under16);
-  const moments = rungMoments(ladder, each, body, load);
+export function setMoment(ladder: Ladder, rung: Rung, body: Body, under16: boolean): SetMoment | undefined {
+  const load = startLoad(rung, body.massKg, under16);
+  const moments = rungMoments(ladder, rung, body, load);
   const nm = moments ? mainNm(moments) : 0;
   if (!moments || !(nm > 0)) return undefined;
   const perUnit = {
@@ -34,14 +34,14 @@ export function setMoment(ladder: Ladder, each: Rung, body: Body, under16: boole
     breaths: usualBreathS,
     reps: 0,
     reps_in_60s: 0,
-  }[each.unit];
+  }[rung.unit];
   const secondsPerUnit =
     perUnit ||
     equivalentHoldS((phase) => {
-      const at = rungMoments(ladder, each, body, load, phase);
+      const at = rungMoments(ladder, rung, body, load, phase);
       return at ? mainNm(at) : 0;
-    }, parseTempo(each.tempo) ?? plainTempo);
-  return { nm, direction: moments.main, archetype: each.posture.archetype, secondsPerUnit };
+    }, parseTempo(rung.tempo) ?? plainTempo);
+  return { nm, direction: moments.main, archetype: rung.posture.archetype, secondsPerUnit };
 }
 
 /**

@@ -79,8 +79,8 @@ export function prescriptionSeconds(
 }
 
 /** Dose of one set on one side: amount over the rung's goal amount, until the athlete's own best is known. */
-export function setDose(each: Rung, amount: number): number {
-  return amount / each.goal.amount;
+export function setDose(rung: Rung, amount: number): number {
+  return amount / rung.goal.amount;
 }
 
 const unitWords: Readonly<Record<AmountUnit, readonly [one: string, many: string]>> = {

@@ -82,17 +82,17 @@ function sideGapPercent(sets: readonly SetRecord[]): number {
 }
 
 /** True when one session meets the rung's criterion: amount, sets, clean, sides equal. */
-export function meetsCriterion(sets: readonly SetRecord[], each: Rung): boolean {
-  const want = each.advance_when;
+export function meetsCriterion(sets: readonly SetRecord[], rung: Rung): boolean {
+  const want = rung.advance_when;
   const amount =
-    want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? each.goal.amount;
+    want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? rung.goal.amount;
   if (sets.length === 0 || !sets.every(isClean)) return false;
-  const sides: (Side | 'both')[] = each.sided ? ['left', 'right'] : ['both'];
+  const sides: (Side | 'both')[] = rung.sided ? ['left', 'right'] : ['both'];
   const needed = want.sets ?? 1;
   const enough = sides.every(
     (side) => sets.filter((set) => set.side === side && set.done >= amount).length >= needed,
   );
-  return enough && (!each.sided || sideGapPercent(sets) <= (want.side_gap_pct_max ?? 10));
+  return enough && (!rung.sided || sideGapPercent(sets) <= (want.side_gap_pct_max ?? 10));
 }
 
 function shorter(state: LadderState, factor: number): LadderState {
@@ -151,9 +151,9 @@ export function progress(input: ProgressInput): Proposal[] {
   return rungIds.map((rungId): Proposal => {
     const sets = setsOf(latest, rungId);
     const ladderId = sets[0]?.ladderId ?? '';
-    const each = input.trade.rung(rungId);
+    const rung = input.trade.rung(rungId);
     const planned = Math.max(...sets.map((set) => set.planned));
-    const countedSets = each.sided
+    const countedSets = rung.sided
       ? Math.min(...(['left', 'right'] as const).map((s) => sets.filter((set) => set.side === s).length))
       : sets.length;
     const from: LadderState = input.states.find(
@@ -176,7 +176,7 @@ export function progress(input: ProgressInput): Proposal[] {
       const secondsOf = (rung: Rung, sets: number, amount: number) =>
         sets * workSeconds(rung.unit, amount, rung.tempo);
       const most = Math.min(
-        secondsOf(each, from.sets, from.amount),
+        secondsOf(rung, from.sets, from.amount),
         secondsOf(easier, easier.goal.sets, easier.goal.amount) / 2,
       );
       const sets = Math.min(from.sets, easier.goal.sets);
@@ -220,7 +220,7 @@ export function progress(input: ProgressInput): Proposal[] {
     if (repeated) {
       const [faultId, ofFault] = repeated;
       const name = input.trade.fault(faultId).name.toLowerCase();
-      const at = ofFault.map((set) => amountText(set.done, each.unit)).join(' and ');
+      const at = ofFault.map((set) => amountText(set.done, rung.unit)).join(' and ');
       if (shortenOn.has(faultId))
         return make(
           'shorter',
@@ -247,7 +247,7 @@ export function progress(input: ProgressInput): Proposal[] {
         return make(
           'shorter',
           { ...from, amount: held },
-          `One set lost${why} at ${amountText(firstLost.done, each.unit)}: plan what was clean, ${amountText(held, each.unit)}.`,
+          `One set lost${why} at ${amountText(firstLost.done, rung.unit)}: plan what was clean, ${amountText(held, rung.unit)}.`,
         );
       return make('stay', from, `One set lost${why}: the same again.`);
     }
@@ -255,21 +255,21 @@ export function progress(input: ProgressInput): Proposal[] {
     const earlier = input.outcomes.slice(0, -1).filter((outcome) => setsOf(outcome, rungId).length > 0);
     const before = earlier.at(-1);
     const beforeSets = before ? setsOf(before, rungId) : [];
-    const meets = meetsCriterion(sets, each);
-    if (meets && before && meetsCriterion(beforeSets, each)) {
+    const meets = meetsCriterion(sets, rung);
+    if (meets && before && meetsCriterion(beforeSets, rung)) {
       const next = neighbourRung(rungId, 1, input);
       if (next) {
         return make(
           'next_rung',
           { ladderId, rungId: next.id, sets: next.start.sets, amount: next.start.amount },
-          `${each.name} met its mark clean on ${before.onDate} and ${latest.onDate}${each.sided ? ', both sides equal' : ''}: owned. Next is ${next.name}.`,
+          `${rung.name} met its mark clean on ${before.onDate} and ${latest.onDate}${rung.sided ? ', both sides equal' : ''}: owned. Next is ${next.name}.`,
           rungId,
         );
       }
       return make(
         'stay',
         from,
-        `${each.name} is owned and is the last rung of ${input.trade.ladderOf(rungId).name.toLowerCase()} open here: keep it.`,
+        `${rung.name} is owned and is the last rung of ${input.trade.ladderOf(rungId).name.toLowerCase()} open here: keep it.`,
         rungId,
       );
     }
@@ -279,17 +279,17 @@ export function progress(input: ProgressInput): Proposal[] {
       beforeSets.length > 0 &&
       beforeSets.every(isClean) &&
       Math.max(...beforeSets.map((set) => set.planned)) >= planned;
-    const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2, each);
+    const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2, rung);
     if (sameBefore && more)
       return make(
         'more',
         more,
-        `Clean twice at ${amountText(planned, each.unit)}, effort ${latest.effort}: a little more${latest.effort <= 5 ? `, within the ramp of ${Math.round(limit * 100)} %` : ''}.`,
+        `Clean twice at ${amountText(planned, rung.unit)}, effort ${latest.effort}: a little more${latest.effort <= 5 ? `, within the ramp of ${Math.round(limit * 100)} %` : ''}.`,
       );
     return make(
       'stay',
       from,
-      `Clean at ${amountText(planned, each.unit)}: once more the same, then a little more.`,
+      `Clean at ${amountText(planned, rung.unit)}: once more the same, then a little more.`,
     );
   });
 }

@@ -14,10 +14,10 @@ describe('the drawing of any rung or test', () => {
   it('has every joint at a finite place, no body under the floor, and fits its frame', () => {
     const drawn = [...rungs, ...screenTests];
     fc.assert(
-      fc.property(bodies, fc.constantFrom(...drawn), fc.constantFrom(0, 0.5, 1), (input, each, phase) => {
+      fc.property(bodies, fc.constantFrom(...drawn), fc.constantFrom(0, 0.5, 1), (input, rung, phase) => {
         const body = bodyOf(input);
-        const setting = { needs: each.needs };
-        const scenes = [0, phase, 1].map((at) => sceneOf(each.posture, body, at, setting));
+        const setting = { needs: rung.needs };
+        const scenes = [0, phase, 1].map((at) => sceneOf(rung.posture, body, at, setting));
         const scene = scenes[1] as (typeof scenes)[number];
         const frame = frameOf(scenes);
         for (const { capsules } of scene.limbs)
@@ -41,10 +41,10 @@ describe('the drawing of any rung or test', () => {
   it('shows an arc exactly where the model has a moment', () => {
     const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
     const arc = (id: string) => {
-      const each = rungs.find((rung) => rung.id === id);
-      if (!each) throw new Error(id);
-      const load = { by: each.load.by, value: each.load.start };
-      return sceneOf(each.posture, body, 1, { needs: each.needs }, load).moment;
+      const found = rungs.find((rung) => rung.id === id);
+      if (!found) throw new Error(id);
+      const load = { by: found.load.by, value: found.load.start };
+      return sceneOf(found.posture, body, 1, { needs: found.needs }, load).moment;
     };
     expect(arc('plank_full')).toBeDefined();
     expect(arc('anti_rot_press_stand')?.flat).toBeLessThan(1);
@@ -55,8 +55,8 @@ describe('the drawing of any rung or test', () => {
 
   it('moves between the ends of a rep', () => {
     const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
-    for (const each of rungs.filter((rung) => rung.posture.archetype === 'supine_bridge')) {
-      const hip = (phase: number) => sceneOf(each.posture, body, phase, { needs: each.needs }).limbs;
+    for (const bridge of rungs.filter((rung) => rung.posture.archetype === 'supine_bridge')) {
+      const hip = (phase: number) => sceneOf(bridge.posture, body, phase, { needs: bridge.needs }).limbs;
       expect(JSON.stringify(hip(0)) === JSON.stringify(hip(1))).toBe(false);
     }
   });
@@ -64,10 +64,10 @@ describe('the drawing of any rung or test', () => {
   it('draws the kit a rung needs', () => {
     const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
     const drawnWithout = rungs.filter(
-      (each) =>
-        each.needs.some((need) => ['ball', 'wall', 'foam_roller', 'pad'].includes(need)) &&
-        sceneOf(each.posture, body, 1, { needs: each.needs }).props.length === 0,
+      (rung) =>
+        rung.needs.some((need) => ['ball', 'wall', 'foam_roller', 'pad'].includes(need)) &&
+        sceneOf(rung.posture, body, 1, { needs: rung.needs }).props.length === 0,
     );
-    expect(drawnWithout.map((each) => each.id)).toEqual([]);
+    expect(drawnWithout.map((rung) => rung.id)).toEqual([]);
   });
 });

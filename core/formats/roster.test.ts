@@ -112,9 +112,9 @@ describe('cells', () => {
 
 describe('disciplines', () => {
   it('are found by id, label and name, each as itself', () => {
-    for (const each of disciplines) {
-      expect(findDiscipline(each.id)).toBe(each.id);
-      expect(findDiscipline(disciplineLabel(each.id).toUpperCase())).toBe(each.id);
+    for (const discipline of disciplines) {
+      expect(findDiscipline(discipline.id)).toBe(discipline.id);
+      expect(findDiscipline(disciplineLabel(discipline.id).toUpperCase())).toBe(discipline.id);
     }
   });
   it('are not guessed from nothing or from what fits several', () => {

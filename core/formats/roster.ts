@@ -129,17 +129,21 @@ function readDate(text: string, order: DateOrder): IsoDay | undefined {
 export function findDiscipline(text: string): string | undefined {
   const wanted = plain(text);
   if (wanted === '') return undefined;
-  const exact = disciplines.find((each) =>
-    [each.id, each.name, disciplineLabel(each.id), `${each.sportName} ${each.name}`].some(
-      (name) => plain(name) === wanted,
-    ),
+  const exact = disciplines.find((discipline) =>
+    [
+      discipline.id,
+      discipline.name,
+      disciplineLabel(discipline.id),
+      `${discipline.sportName} ${discipline.name}`,
+    ].some((name) => plain(name) === wanted),
   );
   if (exact) return exact.id;
   const starts = disciplines.filter(
-    (each) =>
-      plain(each.name).startsWith(wanted) || plain(`${each.sportName} ${each.name}`).startsWith(wanted),
+    (discipline) =>
+      plain(discipline.name).startsWith(wanted) ||
+      plain(`${discipline.sportName} ${discipline.name}`).startsWith(wanted),
   );
-  const inside = disciplines.filter((each) => plain(each.name).split(' ').includes(wanted));
+  const inside = disciplines.filter((discipline) => plain(discipline.name).split(' ').includes(wanted));
   return starts.length === 1 ? starts[0]?.id : inside.length === 1 ? inside[0]?.id : undefined;
 }
 
@@ -262,7 +266,7 @@ export function planRoster(
     const level =
       levelText === ''
         ? 'trained'
-        : ((['novice', 'trained', 'advanced'] as const).find((each) => each === levelText) ??
+        : ((['novice', 'trained', 'advanced'] as const).find((level) => level === levelText) ??
           bad('level', `"${cell('level')}" is not novice, trained or advanced`));
 
     if (

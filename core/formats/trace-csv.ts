@@ -22,14 +22,14 @@ export function readTraceCsv(text: string): TraceRead {
   const read = readTable(text);
   if (!read.ok) return fail(read.error);
   const { headers, rows } = read.table;
-  const time = headers.findIndex((each) => each.trim() === 't_s');
+  const time = headers.findIndex((header) => header.trim() === 't_s');
   if (time < 0) return fail('Line 1: there is no column t_s with the time in seconds.');
   const named = headers.map((header, column) => {
     const match = /^([a-z_]+)\s*\[([^\]]+)\]$/.exec(header.trim());
     return match ? { column, id: match[1] as string, unit: match[2] as string } : undefined;
   });
   const instrument = instrumentIds.find((id) =>
-    instruments[id].channels.some((channel) => named.some((each) => each?.id === channel.id)),
+    instruments[id].channels.some((channel) => named.some((column) => column?.id === channel.id)),
   );
   if (!instrument)
     return fail(
@@ -37,7 +37,7 @@ export function readTraceCsv(text: string): TraceRead {
     );
   const { rateHz, channels } = instruments[instrument];
   const wanted = channels.flatMap((channel) => {
-    const its = named.find((each) => each?.id === channel.id);
+    const its = named.find((column) => column?.id === channel.id);
     return its ? [{ channel, ...its }] : [];
   });
   for (const { channel, column, unit } of wanted)

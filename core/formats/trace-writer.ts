@@ -4,8 +4,8 @@ const columnOf = (id: string, unit: string) => `${id} [${unit}]`;
 
 /** A trace as CSV text, by itself light enough for the station. Reading it again gives the same trace. */
 export function traceCsv(trace: Trace): string {
-  const channels = instruments[trace.instrument].channels.filter((each) => trace.channels[each.id]);
-  const lines = [['t_s', ...channels.map((each) => columnOf(each.id, each.unit))].join(',')];
+  const channels = instruments[trace.instrument].channels.filter((channel) => trace.channels[channel.id]);
+  const lines = [['t_s', ...channels.map((channel) => columnOf(channel.id, channel.unit))].join(',')];
   const n = samplesOf(trace);
   for (let i = 0; i < n; i += 1) {
     let row = String(Math.round((i / trace.rateHz) * 1000) / 1000);

@@ -23,7 +23,7 @@ function agreeing(
   let real = false;
   let count = 0;
   for (const gap of gaps) {
-    const feed = trade.test(gap.testId).feeds.find((each) => each.quality === id);
+    const feed = trade.test(gap.testId).feeds.find((feed) => feed.quality === id);
     if (!feed || !gap.worse) continue;
     const worseWorking = feed.worksSide === 'same' ? gap.worse : otherSide(gap.worse);
     if (worseWorking !== weaker) continue;

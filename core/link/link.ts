@@ -106,11 +106,11 @@ const lasting: readonly string[] = ['bar.hidden', 'bar.caution'];
 function servingLadders({ trade, gate }: Pick<LinkInput, 'trade' | 'gate'>, id: QualityId): string[] {
   return trade.ladders
     .filter(
-      (each) =>
-        each.quality === id &&
-        each.rungs.some((rung) => !gate.rung(rung.id).bars.some((bar) => lasting.includes(bar.code))),
+      (ladder) =>
+        ladder.quality === id &&
+        ladder.rungs.some((rung) => !gate.rung(rung.id).bars.some((bar) => lasting.includes(bar.code))),
     )
-    .map((each) => each.id);
+    .map((ladder) => ladder.id);
 }
 
 const per = (value: number) => Math.round(value * 100);
@@ -130,59 +130,64 @@ export function link(input: LinkInput): LinkResult {
   const blocked: Blocked[] = [];
   const priorities: Priority[] = [];
 
-  for (const each of capabilities) {
-    const demand = profile[each.quality] / 5;
-    const ladderIds = servingLadders(input, each.quality);
+  for (const capability of capabilities) {
+    const demand = profile[capability.quality] / 5;
+    const ladderIds = servingLadders(input, capability.quality);
     if (ladderIds.length === 0) {
-      if (!blocked.some((b) => b.quality === each.quality))
+      if (!blocked.some((b) => b.quality === capability.quality))
         blocked.push({
-          quality: each.quality,
-          why: `No ladder for ${quality(each.quality).name.toLowerCase()} is left by the cautions${input.trade.version === catalogueVersion ? '' : ' and our own library'}.`,
+          quality: capability.quality,
+          why: `No ladder for ${quality(capability.quality).name.toLowerCase()} is left by the cautions${input.trade.version === catalogueVersion ? '' : ' and our own library'}.`,
         });
       continue;
     }
     const other = capabilities.find(
-      (c) => c.quality === each.quality && c.side === otherSide(each.side) && c.side !== each.side,
+      (c) =>
+        c.quality === capability.quality &&
+        c.side === otherSide(capability.side) &&
+        c.side !== capability.side,
     );
-    const shortfall = each.capability === undefined ? 0 : Math.max(0, 1 - each.capability / 100);
-    const gap = gapOf(input.trade, each, other, gaps, settings.actingGap);
+    const shortfall = capability.capability === undefined ? 0 : Math.max(0, 1 - capability.capability / 100);
+    const gap = gapOf(input.trade, capability, other, gaps, settings.actingGap);
     const { weights } = settings;
     const value =
       demand *
-      (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * each.faultLoad);
-    const untested = each.capability === undefined;
-    const settle = untested || (each.confidence < lowConfidence && (value > 0 || demand >= 0.6));
+      (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * capability.faultLoad);
+    const untested = capability.capability === undefined;
+    const settle = untested || (capability.confidence < lowConfidence && (value > 0 || demand >= 0.6));
     const breathFirst =
-      each.quality === 'breath_brace' && !untested && (each.capability ?? 0) < settings.breathFirstBelow;
+      capability.quality === 'breath_brace' &&
+      !untested &&
+      (capability.capability ?? 0) < settings.breathFirstBelow;
     const verdict = breathFirst ? 'first' : settle ? 'settle' : value > 0.005 ? 'train' : 'keep';
     const settleBy = settle
       ? settlingTest(
           input,
-          each.quality,
-          each.parts.map((p) => p.result.testId),
+          capability.quality,
+          capability.parts.map((p) => p.result.testId),
         )
       : undefined;
     const arithmetic = untested
-      ? `demand ${profile[each.quality]} of 5; untested`
-      : `${demand.toFixed(1)} × (${weights.shortfall} × ${shortfall.toFixed(2)} + ${weights.sideGap} × ${gap.acting.toFixed(2)} + ${weights.faults} × ${each.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[each.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(each.faultLoad)} %, confidence ${per(each.confidence)} %`;
+      ? `demand ${profile[capability.quality]} of 5; untested`
+      : `${demand.toFixed(1)} × (${weights.shortfall} × ${shortfall.toFixed(2)} + ${weights.sideGap} × ${gap.acting.toFixed(2)} + ${weights.faults} × ${capability.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[capability.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(capability.faultLoad)} %, confidence ${per(capability.confidence)} %`;
     priorities.push({
-      quality: each.quality,
-      side: each.side,
-      capability: each.capability,
-      confidence: each.confidence,
+      quality: capability.quality,
+      side: capability.side,
+      capability: capability.capability,
+      confidence: capability.confidence,
       demand,
       shortfall,
       gap,
-      faultLoad: each.faultLoad,
+      faultLoad: capability.faultLoad,
       priority: value,
       verdict,
       settleBy: settleBy?.id,
       sentence: prioritySentence({
         trade: input.trade,
-        capability: each,
+        capability: capability,
         other,
         gap,
-        demandOf5: profile[each.quality],
+        demandOf5: profile[capability.quality],
         exposure: x,
         verdict,
         settleBy,
@@ -190,7 +195,7 @@ export function link(input: LinkInput): LinkResult {
       }),
       arithmetic,
       ladderIds,
-      parts: each.parts,
+      parts: capability.parts,
     });
   }
   priorities.sort(comparePriorities);

@@ -179,7 +179,7 @@ describe('what a link is made of', () => {
       settings,
     });
   const front = (result: ReturnType<typeof link>) =>
-    result.priorities.find((each) => each.quality === 'anti_extension');
+    result.priorities.find((priority) => priority.quality === 'anti_extension');
   it('follows the practice’s weights', () => {
     // D = 3/5, S = 0.5, phi = 1.
     expect(front(linkOf())?.priority).toBeCloseTo(0.6 * (0.6 * 0.5 + 0.15), 6);
@@ -193,7 +193,7 @@ describe('what a link is made of', () => {
     const result = linkOf();
     expect(result.catalogueVersion).toMatch(/^\d{4}\.\d+(\.\d+)?$/);
     // No bench is at hand: the bench hold cannot be asked for.
-    const back = result.priorities.find((each) => each.quality === 'extension_endurance');
+    const back = result.priorities.find((priority) => priority.quality === 'extension_endurance');
     expect(back?.settleBy).toBe('bird_dog_hold');
     expect(back?.sentence).toContain(
       'Not tested yet; the sport asks 5 of 5. Bird dog hold (5 min) would settle it.',

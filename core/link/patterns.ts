@@ -16,12 +16,16 @@ export function patterns(
   results: readonly TestResult[],
   gaps: readonly TestGap[],
 ): Pattern[] {
-  const of = (testId: string) => results.filter((each) => each.testId === testId);
-  const has = (testId: string, faultId: string) => of(testId).some((each) => each.faultIds.includes(faultId));
-  const low = (testId: string, below = 70) => of(testId).some((each) => each.score < below);
+  const of = (testId: string) => results.filter((result) => result.testId === testId);
+  const has = (testId: string, faultId: string) =>
+    of(testId).some((testResult) => testResult.faultIds.includes(faultId));
+  const low = (testId: string, below = 70) => of(testId).some((testResult) => testResult.score < below);
   const found: Pattern[] = [];
 
-  if (low('leg_lowering_angle') && results.some((each) => each.faultIds.includes('hip_flexor_takeover'))) {
+  if (
+    low('leg_lowering_angle') &&
+    results.some((result) => result.faultIds.includes('hip_flexor_takeover'))
+  ) {
     found.push({
       id: 'hip_flexors_for_trunk',
       found: 'Leg lowering lost high and hip flexors take over.',
@@ -30,8 +34,8 @@ export function patterns(
   }
   if (
     low('brace_breathing') &&
-    results.some((each) => each.faultIds.includes('rib_flare')) &&
-    results.some((each) => each.faultIds.includes('chest_breath'))
+    results.some((result) => result.faultIds.includes('rib_flare')) &&
+    results.some((result) => result.faultIds.includes('chest_breath'))
   ) {
     found.push({
       id: 'breath_before_strength',
@@ -42,7 +46,7 @@ export function patterns(
   for (const drop of of('pelvic_drop_stance')) {
     if (drop.side === 'both' || drop.value === null || drop.value <= drop.target.value) continue;
     const bridge = of('bridge_foot_float').find(
-      (each) => each.side === otherSide(drop.side) && each.score < 100,
+      (testResult) => testResult.side === otherSide(drop.side) && testResult.score < 100,
     );
     if (bridge) {
       found.push({
@@ -80,8 +84,10 @@ export function patterns(
       });
     }
   }
-  const frontWall = results.filter((each) => trade.test(each.testId).feeds[0]?.quality === 'anti_extension');
-  if (frontWall.filter((each) => each.faultIds.includes('felt_low_back')).length >= 2) {
+  const frontWall = results.filter(
+    (result) => trade.test(result.testId).feeds[0]?.quality === 'anti_extension',
+  );
+  if (frontWall.filter((testResult) => testResult.faultIds.includes('felt_low_back')).length >= 2) {
     found.push({
       id: 'felt_low_back',
       found: 'Felt in the low back in two front-wall tests.',
@@ -95,12 +101,12 @@ export function patterns(
       check: 'Hip drive late: shorten the lever, cue the heel, glute first.',
     });
   }
-  const holds = results.filter((each) => trade.test(each.testId).kind === 'hold');
-  const reactive = results.filter((each) => trade.test(each.testId).feeds[0]?.quality === 'reactive');
+  const holds = results.filter((result) => trade.test(result.testId).kind === 'hold');
+  const reactive = results.filter((result) => trade.test(result.testId).feeds[0]?.quality === 'reactive');
   if (
     holds.length >= 2 &&
-    holds.every((each) => each.score >= 85) &&
-    reactive.some((each) => each.score < 70)
+    holds.every((hold) => hold.score >= 85) &&
+    reactive.some((testResult) => testResult.score < 70)
   ) {
     found.push({
       id: 'timing_missing',

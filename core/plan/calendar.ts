@@ -80,18 +80,18 @@ const restoreWeeks = 2;
  */
 export function splitPhases(weeks: number): Phase[] {
   const size: Record<Cycle, number> = { ground: 3, build: 5, load: 4, sport: 3, sharpen: weeks < 8 ? 1 : 2 };
-  const sum = () => cycle.reduce((total, each) => total + size[each], 0);
-  for (const each of ['load', 'sport', 'build', 'ground'] as const) {
-    while (sum() > weeks && size[each] > (each === 'ground' ? lengths.ground[1] : Math.min(2, size[each])))
-      size[each] -= 1;
+  const sum = () => cycle.reduce((total, phase) => total + size[phase], 0);
+  for (const phase of ['load', 'sport', 'build', 'ground'] as const) {
+    while (sum() > weeks && size[phase] > (phase === 'ground' ? lengths.ground[1] : Math.min(2, size[phase])))
+      size[phase] -= 1;
   }
-  for (const each of ['load', 'sport', 'build', 'sharpen', 'ground'] as const) {
-    while (sum() > weeks && size[each] > (each === 'sharpen' ? 1 : 0)) size[each] -= 1;
+  for (const phase of ['load', 'sport', 'build', 'sharpen', 'ground'] as const) {
+    while (sum() > weeks && size[phase] > (phase === 'sharpen' ? 1 : 0)) size[phase] -= 1;
   }
-  for (const each of ['build', 'load', 'sport', 'ground'] as const) {
-    while (sum() < weeks && size[each] < lengths[each][2]) size[each] += 1;
+  for (const phase of ['build', 'load', 'sport', 'ground'] as const) {
+    while (sum() < weeks && size[phase] < lengths[phase][2]) size[phase] += 1;
   }
-  const plan = cycle.flatMap((each) => Array<Phase>(size[each]).fill(each));
+  const plan = cycle.flatMap((phase) => Array<Phase>(size[phase]).fill(phase));
   return [...Array<Phase>(Math.max(0, weeks - plan.length)).fill('hold'), ...plan].slice(-weeks);
 }
 

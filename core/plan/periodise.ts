@@ -136,7 +136,7 @@ const phaseGates: Readonly<Partial<Record<Phase, Partial<Record<QualityId, numbe
 
 function cautionFactor(id: QualityId, cautions: readonly string[]): number {
   let factor = 1;
-  const has = (...ids: string[]) => ids.some((each) => cautions.includes(each));
+  const has = (...ids: string[]) => ids.some((id) => cautions.includes(id));
   if (has('acute_back_pain') && id !== 'breath_brace') factor = 0;
   if (
     has('postpartum', 'pregnancy', 'pelvic_floor_symptoms', 'hernia') &&
@@ -167,10 +167,11 @@ function wantsOf(input: PeriodiseInput): Want[] {
   return qualityIds
     .filter((id) => !input.blocked.includes(id))
     .map((id): Want => {
-      const rows = input.priorities.filter((each) => each.quality === id);
+      const rows = input.priorities.filter((priority) => priority.quality === id);
       const demand = rows[0]?.demand ?? 0;
-      const priority = rows.length > 0 ? rows.reduce((sum, each) => sum + each.priority, 0) / rows.length : 0;
-      const weaker = rows.find((each) => each.weakerByGap)?.side;
+      const priority =
+        rows.length > 0 ? rows.reduce((sum, priority) => sum + priority.priority, 0) / rows.length : 0;
+      const weaker = rows.find((priority) => priority.weakerByGap)?.side;
       // What the sport needs keeps a share even when nothing is short of it.
       return { id, weight: Math.max(priority, 0.06 * demand), weaker, sided: quality(id).sided };
     })
@@ -239,7 +240,7 @@ export function periodise(input: PeriodiseInput): SeasonPlan {
     );
     const reasons: string[] = [];
     if (week.kind === 'black') {
-      for (const each of past) each.blackWeeksAfter += 1;
+      for (const event of past) event.blackWeeksAfter += 1;
       return { ...week, cells: [], minutes: 0, minutesAvailable: 0, reasons: ['Blackout: nothing planned.'] };
     }
     const open = wants.filter((want) => ceiling(want, week) > 0);

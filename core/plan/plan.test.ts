@@ -84,7 +84,7 @@ describe('calendar', () => {
       [{ from: addDays(startsOn, 21), to: addDays(startsOn, 27), reason: 'travel' }],
     );
     expect(weeks[3]?.kind).toBe('black');
-    for (const week of weeks.filter((each) => each.retest)) {
+    for (const week of weeks.filter((week) => week.retest)) {
       const days = daysBetween(week.startsOn, eventIn(17).onDate);
       expect(days < 0 || days >= 14).toBe(true);
     }

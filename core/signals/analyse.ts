@@ -129,7 +129,7 @@ export function analyse(raw: Trace, watched: Watched, testFaults: readonly strin
     };
   });
   const deviationOf = (id: string) =>
-    losses.find((each) => each.id === id)?.loss.deviation.subarray(0, Math.round(endS * rateHz));
+    losses.find((loss) => loss.id === id)?.loss.deviation.subarray(0, Math.round(endS * rateHz));
   const [a, b] = [deviationOf(swayPair[0]), deviationOf(swayPair[1])];
   const { chest, belly, force, pelvis_drop } = trace.channels;
   const steps = watched === 'gait' && pelvis_drop ? stepDrops(pelvis_drop, rateHz) : [];
@@ -149,7 +149,7 @@ export function analyse(raw: Trace, watched: Watched, testFaults: readonly strin
     meanForceN:
       force && force.length > 0
         ? quantile(
-            force.filter((each) => !Number.isNaN(each)),
+            force.filter((newtons) => !Number.isNaN(newtons)),
             0.5,
           )
         : undefined,

@@ -59,11 +59,11 @@ export function readBreath(
     const { filled } = bridgeGaps(Float64Array.from(Array.prototype.slice.call(values, 0, n)), rateHz);
     const fast = lowPass(filled, rateHz, 1);
     const slow = n > 20 * rateHz ? lowPass(filled, rateHz, 0.04) : undefined;
-    return slow ? fast.map((each, i) => each - (slow[i] as number)) : fast;
+    return slow ? fast.map((value, i) => value - (slow[i] as number)) : fast;
   };
   const c = smooth(chest);
   const b = smooth(belly);
-  const sum = c.map((each, i) => each + (b[i] as number));
+  const sum = c.map((value, i) => value + (b[i] as number));
   const spread = quantile(sum, 0.95) - quantile(sum, 0.05);
   const points = spread > 0.2 ? turns(sum, Math.max(0.15, 0.25 * spread)) : [];
   const breaths: Breath[] = [];
@@ -79,23 +79,23 @@ export function readBreath(
       bellyLeadS: halfTimeS(c, low.index, high.index, rateHz) - halfTimeS(b, low.index, high.index, rateHz),
     });
   }
-  const periodS = median(breaths.map((each) => each.endS - each.startS));
+  const periodS = median(breaths.map((breath) => breath.endS - breath.startS));
   const holds: { startS: number; endS: number }[] = [];
   if (Number.isFinite(periodS)) {
-    const times = [...points.map((each) => each.index / rateHz), n / rateHz];
+    const times = [...points.map((point) => point.index / rateHz), n / rateHz];
     for (let i = 1; i < times.length; i += 1) {
       const from = times[i - 1] as number;
       const to = times[i] as number;
       if (to - from > 2 * periodS) holds.push({ startS: from, endS: to });
     }
   }
-  const share = median(breaths.map((each) => each.bellyShare));
+  const share = median(breaths.map((breath) => breath.bellyShare));
   return {
     breaths,
     perMin: Number.isFinite(periodS) ? 60 / periodS : 0,
     bellyToChest: Number.isFinite(share) ? share / Math.max(1e-9, 1 - share) : 0,
     bellyFirst:
-      breaths.length > 0 ? breaths.filter((each) => each.bellyLeadS > 0).length / breaths.length : 0,
+      breaths.length > 0 ? breaths.filter((breath) => breath.bellyLeadS > 0).length / breaths.length : 0,
     holds,
     excursionCm: spread > 0.2 ? spread : 0,
   };

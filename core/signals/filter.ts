@@ -100,8 +100,8 @@ export function quantile(values: ArrayLike<number>, share: number): number {
 export function line(x: readonly number[], y: readonly number[]): { intercept: number; slope: number } {
   const n = x.length;
   if (n === 0) return { intercept: 0, slope: 0 };
-  const mx = x.reduce((sum, each) => sum + each, 0) / n;
-  const my = y.reduce((sum, each) => sum + each, 0) / n;
+  const mx = x.reduce((sum, value) => sum + value, 0) / n;
+  const my = y.reduce((sum, value) => sum + value, 0) / n;
   let sxx = 0;
   let sxy = 0;
   for (let i = 0; i < n; i += 1) {

@@ -15,7 +15,7 @@ function played(faults: readonly Plantable[], untilMs = 20_000, seed = 'a') {
     if (sentMs <= untilMs) builder.add(frame, sentMs);
   return builder;
 }
-const kinds = (builder: TraceBuilder, nowMs: number) => builder.notices(nowMs).map((each) => each.kind);
+const kinds = (builder: TraceBuilder, nowMs: number) => builder.notices(nowMs).map((notice) => notice.kind);
 
 describe('a recording that broke off', () => {
   it('is as long as what was watched, its end missing; a reading or two short is not broken off', () => {
@@ -111,7 +111,7 @@ describe('a recording with a faulty sensor', () => {
     for (const id of instrumentIds)
       for (const n of [0, 1, 40]) {
         const channels = Object.fromEntries(
-          instruments[id].channels.map((each) => [each.id, new Float64Array(n).fill(Number.NaN)]),
+          instruments[id].channels.map((channel) => [channel.id, new Float64Array(n).fill(Number.NaN)]),
         );
         const trace = { instrument: id, rateHz: instruments[id].rateHz, channels };
         expect(analyse(trace, 'hold').marks.t1S).toBeUndefined();

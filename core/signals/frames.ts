@@ -164,7 +164,7 @@ export class TraceBuilder {
         });
       else if (runAtEnd(recent, (a, b) => a === b) / rateHz >= 2 * stuckS)
         found.push({ kind: 'stuck', text: `${channel.name} does not move: the sensor may be stuck.` });
-      const missing = recent.reduce((sum, each) => sum + (Number.isNaN(each) ? 1 : 0), 0);
+      const missing = recent.reduce((sum, value) => sum + (Number.isNaN(value) ? 1 : 0), 0);
       if (recent.length > rateHz && missing / recent.length > 0.02)
         found.push({
           kind: 'gaps',

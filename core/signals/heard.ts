@@ -32,8 +32,7 @@ export function unheard(analysis: Analysis, channels: readonly string[]): string
     const worst =
       last ??
       faults.reduce((most, fault) => (fault.endS - fault.startS > most.endS - most.startS ? fault : most));
-    const name =
-      instruments[analysis.instrument].channels.find((each) => each.id === channel)?.name ?? channel;
+    const name = instruments[analysis.instrument].channels.find((its) => its.id === channel)?.name ?? channel;
     return `${name} ${does[worst.kind]} from ${worst.startS.toFixed(1)} to ${worst.endS.toFixed(1)} s: no figure from it`;
   }
   return undefined;

@@ -100,8 +100,8 @@ function wavePeriodS(x: Float64Array, rateHz: number): number | undefined {
     coarse.map((_, i) => i),
     coarse,
   );
-  const flat = coarse.map((each, i) => each - intercept - slope * i);
-  const power = flat.reduce((sum, each) => sum + each * each, 0);
+  const flat = coarse.map((value, i) => value - intercept - slope * i);
+  const power = flat.reduce((sum, value) => sum + value * value, 0);
   if (power < 1e-9) return undefined;
   let best: { lag: number; at: number } | undefined;
   const most = Math.min(Math.floor(8 * coarseHz), flat.length >> 1);
@@ -173,7 +173,7 @@ export function channelLoss(
   const seconds = secondMedians(smooth, rateHz);
   /** Medians of the whole seconds that end by then, at least those of the first clean ones. */
   const until = (toS: number) => {
-    const count = seconds.at.filter((each) => each + 0.5 <= Math.max(baselineEndS, toS)).length;
+    const count = seconds.at.filter((atS) => atS + 0.5 <= Math.max(baselineEndS, toS)).length;
     return { at: seconds.at.slice(0, count), value: seconds.value.slice(0, count) };
   };
   let value = seconds.value.length > 0 ? median(until(baselineEndS).value) : (smooth[0] ?? 0);
@@ -195,7 +195,7 @@ export function channelLoss(
       const fitted = line(clean.at, clean.value);
       const most = mostDriftPerMin / 60;
       slopePerS = rule.relative ? 0 : Math.min(most, Math.max(-most, fitted.slope));
-      value = median(clean.value.map((each, i) => each - slopePerS * (clean.at[i] as number)));
+      value = median(clean.value.map((value, i) => value - slopePerS * (clean.at[i] as number)));
     } else if (clean.value.length > 0) value = median(clean.value);
   }
   return { baseline: { value, driftPerMin: slopePerS * 60 }, deviation, excursions };

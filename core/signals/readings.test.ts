@@ -26,7 +26,7 @@ describe('filters', () => {
         (level, n) => {
           const filtered = lowPass(new Float64Array(n).fill(level), 50, 2);
           expect(filtered).toHaveLength(n);
-          for (const each of filtered) expect(each).toBeCloseTo(level, 6);
+          for (const value of filtered) expect(value).toBeCloseTo(level, 6);
         },
       ),
     );
@@ -43,14 +43,14 @@ describe('filters', () => {
     expect(median([3, 1, 2])).toBe(2);
     expect(median([4, 1, 2, 3])).toBe(2.5);
     expect(quantile([0, 1, 2, 3, 4], 0.25)).toBe(1);
-    expect(turns(Float64Array.from([0, 3, 0, 3, 0.5]), 2).map((each) => each.index)).toEqual([1, 2, 3]);
+    expect(turns(Float64Array.from([0, 3, 0, 3, 0.5]), 2).map((turn) => turn.index)).toEqual([1, 2, 3]);
   });
   it('random numbers are the same for a seed and normal where they should be', () => {
     expect(mulberry32('a')()).toBe(mulberry32('a')());
     const draw = gaussian(mulberry32('g'));
     const values = Array.from({ length: 4000 }, draw);
-    const mean = values.reduce((sum, each) => sum + each, 0) / values.length;
-    const variance = values.reduce((sum, each) => sum + (each - mean) ** 2, 0) / values.length;
+    const mean = values.reduce((sum, value) => sum + value, 0) / values.length;
+    const variance = values.reduce((sum, value) => sum + (value - mean) ** 2, 0) / values.length;
     expect(Math.abs(mean)).toBeLessThan(0.06);
     expect(Math.abs(variance - 1)).toBeLessThan(0.1);
   });
@@ -101,13 +101,13 @@ describe('the breath belt', () => {
     }
   });
   it('finds a held breath where it was, and none elsewhere', () => {
-    const held = cases.filter((each) => each.truth.breathHold);
+    const held = cases.filter((played) => played.truth.breathHold);
     expect(held.length).toBeGreaterThan(15);
     for (const { truth, read } of held) {
       expect(read.holds).toHaveLength(1);
       expect(Math.abs((read.holds[0]?.startS ?? 0) - (truth.breathHold?.[0] ?? 0))).toBeLessThan(4);
     }
-    for (const { read } of cases.filter((each) => !each.truth.breathHold)) expect(read.holds).toEqual([]);
+    for (const { read } of cases.filter((played) => !played.truth.breathHold)) expect(read.holds).toEqual([]);
   });
   it('says nothing of a belt that does not move', () => {
     expect(readBreath(new Float64Array(500).fill(90), new Float64Array(500).fill(80), 25)).toMatchObject({
@@ -140,9 +140,9 @@ describe('steps, sway, tremble and pushes', () => {
       { atS: 1, stance: 'left' as const, dropDeg: 8 },
       { atS: 1.3, stance: 'right' as const, dropDeg: 6 },
     ];
-    const swapped = steps.map((each) => ({
-      ...each,
-      stance: each.stance === 'left' ? ('right' as const) : ('left' as const),
+    const swapped = steps.map((step) => ({
+      ...step,
+      stance: step.stance === 'left' ? ('right' as const) : ('left' as const),
     }));
     expect(sideDrops(steps)).toMatchObject({ gapPercent: 25 });
     expect(sideDrops(swapped).left).toEqual(sideDrops(steps).right);
@@ -159,7 +159,7 @@ describe('steps, sway, tremble and pushes', () => {
     expect(sway.areaDeg2).toBeCloseTo(Math.PI * 5.991 * 2, 0);
   });
   it('sees the tremble grow', () => {
-    const growing = wave(8, 100, 60).map((each, i) => (each * i) / 6000);
+    const growing = wave(8, 100, 60).map((value, i) => (value * i) / 6000);
     expect(trembleOf(growing, 100).perMin).toBeGreaterThan(0.5);
     expect(Math.abs(trembleOf(wave(8, 100, 60), 100).perMin)).toBeLessThan(0.02);
     expect(trembleOf(wave(8, 100, 60, 2), 100).rms).toBeCloseTo(Math.SQRT2, 1);

@@ -10,15 +10,15 @@ describe('loss of a held position, against the planted truth', () => {
     const { marks } = analyse(trace, 'hold');
     return { seed, truth, marks, endS: durationS(trace) };
   });
-  const lost = found.filter((each) => each.truth.lossS !== undefined);
-  const errors = lost.map((each) =>
-    Math.abs((each.marks.t1S ?? Number.POSITIVE_INFINITY) - (each.truth.lossS ?? 0)),
+  const lost = found.filter((hold) => hold.truth.lossS !== undefined);
+  const errors = lost.map((hold) =>
+    Math.abs((hold.marks.t1S ?? Number.POSITIVE_INFINITY) - (hold.truth.lossS ?? 0)),
   );
 
   it('is within 0.5 s in 95 % of the cases, on every instrument', () => {
     expect(lost.length).toBeGreaterThanOrEqual(500);
     for (const instrument of ['cuff', 'pelvis', 'loadcell']) {
-      const its = lost.flatMap((each, i) => (each.seed.startsWith(instrument) ? [errors[i] as number] : []));
+      const its = lost.flatMap((hold, i) => (hold.seed.startsWith(instrument) ? [errors[i] as number] : []));
       expect(its.length).toBeGreaterThan(150);
       const within = its.filter((error) => error <= 0.5).length / its.length;
       expect({ instrument, within: within >= 0.95 ? 'enough' : within }).toEqual({
@@ -32,16 +32,16 @@ describe('loss of a held position, against the planted truth', () => {
     expect(sorted[sorted.length >> 1]).toBeLessThan(0.25);
   });
   it('is not cried where there was none', () => {
-    const quiet = found.filter((each) => each.truth.lossS === undefined);
+    const quiet = found.filter((hold) => hold.truth.lossS === undefined);
     expect(quiet.length).toBeGreaterThanOrEqual(60);
-    const alarms = quiet.filter((each) => each.marks.t1S !== undefined);
+    const alarms = quiet.filter((hold) => hold.marks.t1S !== undefined);
     expect(alarms.length / quiet.length).toBeLessThanOrEqual(0.02);
   });
   it('names channel and direction', () => {
     const named = lost.filter(
-      (each) =>
-        each.marks.first?.channel === each.truth.channel &&
-        Math.sign(each.marks.first?.peak ?? 0) === each.truth.direction,
+      (hold) =>
+        hold.marks.first?.channel === hold.truth.channel &&
+        Math.sign(hold.marks.first?.peak ?? 0) === hold.truth.direction,
     );
     expect(named.length / lost.length).toBeGreaterThan(0.97);
   });

@@ -79,7 +79,7 @@ function planLoss(random: () => number, threshold: number, lossS: number, size: 
 }
 
 const slideAt = (slides: readonly Slide[], t: number): number =>
-  slides.reduce((sum, each) => sum + each.size * smoothstep((t - each.startS) / each.lengthS), 0);
+  slides.reduce((sum, slide) => sum + slide.size * smoothstep((t - slide.startS) / slide.lengthS), 0);
 
 /** A breath wave whose cycles differ a little in length: phase in cycles at a time. */
 function breathPhase(random: () => number, perMin: number, seconds: number): (t: number) => number {
@@ -124,7 +124,7 @@ function empty(athlete: SimulatedAthlete): { trace: Trace; n: number; rateHz: nu
     trace: {
       instrument: athlete.instrument,
       rateHz,
-      channels: Object.fromEntries(channels.map((each) => [each.id, new Float64Array(n)])),
+      channels: Object.fromEntries(channels.map((channel) => [channel.id, new Float64Array(n)])),
     },
     n,
     rateHz,
@@ -186,7 +186,7 @@ function simulateHold(
   const model = modelOf(athlete.instrument, random);
   const noise = gaussian(random);
   const rough = between(random, 0.6, 2.5);
-  const channels = instruments[athlete.instrument].channels.map((each) => each.id);
+  const channels = instruments[athlete.instrument].channels.map((channel) => channel.id);
   const channel =
     athlete.instrument === 'pelvis'
       ? (lossChannels[floor(random() * lossChannels.length)] ?? 'pelvis_tilt')

@@ -94,9 +94,9 @@ export function stepDrops(drop: ArrayLike<number>, rateHz: number): StepDrop[] {
   for (let i = 0; i < still; i += 1) level += (smooth[i] ?? 0) / still;
   const spread = quantile(smooth, 0.95) - quantile(smooth, 0.05);
   if (!(spread > 1)) return [];
-  return turns(smooth, Math.max(0.8, 0.3 * spread)).flatMap((each): StepDrop[] => {
-    const dropDeg = each.high ? each.value - level : level - each.value;
-    return dropDeg > 0.3 ? [{ atS: each.index / rateHz, stance: each.high ? 'left' : 'right', dropDeg }] : [];
+  return turns(smooth, Math.max(0.8, 0.3 * spread)).flatMap((turn): StepDrop[] => {
+    const dropDeg = turn.high ? turn.value - level : level - turn.value;
+    return dropDeg > 0.3 ? [{ atS: turn.index / rateHz, stance: turn.high ? 'left' : 'right', dropDeg }] : [];
   });
 }
 
@@ -110,10 +110,10 @@ export interface SideDrop {
 /** Left against right over the steps of a walk or run. */
 export function sideDrops(steps: readonly StepDrop[]): SideDrop {
   const of = (stance: 'left' | 'right') => {
-    const its = steps.filter((each) => each.stance === stance);
+    const its = steps.filter((step) => step.stance === stance);
     return {
       steps: its.length,
-      meanDeg: its.length > 0 ? its.reduce((sum, each) => sum + each.dropDeg, 0) / its.length : 0,
+      meanDeg: its.length > 0 ? its.reduce((sum, step) => sum + step.dropDeg, 0) / its.length : 0,
     };
   };
   const left = of('left');
@@ -139,7 +139,7 @@ export function pushesOf(force: ArrayLike<number>, rateHz: number): Push[] {
   const { filled } = bridgeGaps(force, rateHz);
   const smooth = lowPass(filled, rateHz, 8);
   const level = quantile(smooth, 0.3);
-  return turns(smooth, 10).flatMap((each) =>
-    each.high && each.value - level >= 10 ? [{ atS: each.index / rateHz, newtons: each.value - level }] : [],
+  return turns(smooth, 10).flatMap((turn) =>
+    turn.high && turn.value - level >= 10 ? [{ atS: turn.index / rateHz, newtons: turn.value - level }] : [],
   );
 }

@@ -93,7 +93,7 @@ export function instrumentStream(asked: StreamAsked, person: string, signal: Abo
         const due = waiting.filter((sent) => sent.sentMs <= nowMs).sort((a, b) => a.sentMs - b.sentMs);
         if (due.length > 0) {
           waiting = waiting.filter((sent) => sent.sentMs > nowMs);
-          controller.enqueue(encoder.encode(due.map((each) => `${JSON.stringify(each.frame)}\n`).join('')));
+          controller.enqueue(encoder.encode(due.map((frame) => `${JSON.stringify(frame.frame)}\n`).join('')));
         }
         if (second >= seconds && waiting.length === 0) close();
       }, tickMs);

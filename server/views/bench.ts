@@ -11,20 +11,20 @@ import type { ChosenBody } from './body';
 const usualRung = 'plank_full';
 
 /** A rung as the instruments take it. */
-export function benchRung(trade: Trade, each: Rung): BenchRung {
+export function benchRung(trade: Trade, rung: Rung): BenchRung {
   return {
-    id: each.id,
-    name: each.name,
-    posture: each.posture,
-    needs: each.needs,
-    hasMoment: rungHasMoment(trade.ladderOf(each.id), each),
-    loadBy: each.load.by,
-    loadMost: each.load.max,
-    unit: each.unit,
-    goalAmount: each.goal.amount,
-    tempo: each.tempo,
-    sided: each.sided,
-    flexionCyclesPerRep: each.flexion_cycles_per_rep,
+    id: rung.id,
+    name: rung.name,
+    posture: rung.posture,
+    needs: rung.needs,
+    hasMoment: rungHasMoment(trade.ladderOf(rung.id), rung),
+    loadBy: rung.load.by,
+    loadMost: rung.load.max,
+    unit: rung.unit,
+    goalAmount: rung.goal.amount,
+    tempo: rung.tempo,
+    sided: rung.sided,
+    flexionCyclesPerRep: rung.flexion_cycles_per_rep,
   };
 }
 

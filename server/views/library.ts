@@ -31,7 +31,7 @@ export type RungState = 'owned' | 'stands' | 'open';
 
 /** Where an athlete is on a rung: behind, on it, or still to come. */
 export function rungState(ladder: Ladder, rungId: string, chosen: ChosenBody): RungState {
-  const state = chosen.athlete?.states.find((each) => each.ladderId === ladder.id);
+  const state = chosen.athlete?.states.find((state) => state.ladderId === ladder.id);
   if (!state) return 'open';
   if (state.rungId === rungId) return 'stands';
   return state.owned.includes(rungId) ? 'owned' : 'open';
@@ -43,8 +43,8 @@ export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody)
     const moments = leverTable(ladder, chosen.body, chosen.known, chosen.under16).flatMap((row) =>
       row.nm !== undefined && row.nm > 1 ? [row.nm] : [],
     );
-    const stands = chosen.athlete?.states.find((each) => each.ladderId === ladder.id)?.rungId;
-    const shown = ladder.rungs.find((each) => each.id === stands) ?? (ladder.rungs.at(-1) as Rung);
+    const stands = chosen.athlete?.states.find((state) => state.ladderId === ladder.id)?.rungId;
+    const shown = ladder.rungs.find((rung) => rung.id === stands) ?? (ladder.rungs.at(-1) as Rung);
     return {
       id: ladder.id,
       figure: { posture: shown.posture, needs: shown.needs },
@@ -67,16 +67,19 @@ export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody)
 /** Rungs of other ladders that this ladder, or one of its rungs, opens. */
 export function followers(trade: Trade, ladder: Ladder): { id: string; name: string; by: string }[] {
   const own = new Map(ladder.rungs.map((rung) => [rung.id, rung.name]));
-  return trade.ladders.flatMap((each) =>
-    each.id === ladder.id
+  return trade.ladders.flatMap((follower) =>
+    follower.id === ladder.id
       ? []
-      : each.prerequisites.flatMap((need) => {
+      : follower.prerequisites.flatMap((need) => {
           const by = own.get(need.rung);
-          return by ? [{ id: each.id, name: each.name, by }] : [];
+          return by ? [{ id: follower.id, name: follower.name, by }] : [];
         }),
   );
 }
 
 /** Every rung by ladder, for a choice. */
 export const rungChoices = (trade: Trade) =>
-  trade.ladders.map((each) => ({ name: each.name, rungs: each.rungs.map(({ id, name }) => ({ id, name })) }));
+  trade.ladders.map((ladder) => ({
+    name: ladder.name,
+    rungs: ladder.rungs.map(({ id, name }) => ({ id, name })),
+  }));

@@ -37,44 +37,44 @@ const advanceWords: Readonly<Record<string, (value: number) => string>> = {
 };
 
 /** Everything the library says of one rung, in the words of a school. */
-export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownRow | undefined) {
-  const ladder = trade.ladderOf(each.id);
+export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownRow | undefined) {
+  const ladder = trade.ladderOf(rung.id);
   const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
-  const dispute = each.disputed ? disputes.find((d) => d.id === each.disputed) : undefined;
-  const words = schoolWords(ladder, each, each.goal.amount, schoolId);
+  const dispute = rung.disputed ? disputes.find((d) => d.id === rung.disputed) : undefined;
+  const words = schoolWords(ladder, rung, rung.goal.amount, schoolId);
   const name = (id: string) => school(id).name;
   return {
-    id: each.id,
-    name: each.name,
+    id: rung.id,
+    name: rung.name,
     ladder: { id: ladder.id, name: ladder.name },
-    posture: each.posture,
-    needs: each.needs,
-    still: each.unit === 'hold_s' || each.unit === 'breaths' || each.unit === 'metres',
-    tempo: each.tempo,
-    note: each.note,
-    start: `${each.start.sets} × ${amountText(each.start.amount, each.unit)}`,
-    goal: `${each.goal.sets} × ${amountText(each.goal.amount, each.unit)}`,
-    sided: each.sided,
-    restS: each.rest_s,
-    advance: Object.entries(each.advance_when)
+    posture: rung.posture,
+    needs: rung.needs,
+    still: rung.unit === 'hold_s' || rung.unit === 'breaths' || rung.unit === 'metres',
+    tempo: rung.tempo,
+    note: rung.note,
+    start: `${rung.start.sets} × ${amountText(rung.start.amount, rung.unit)}`,
+    goal: `${rung.goal.sets} × ${amountText(rung.goal.amount, rung.unit)}`,
+    sided: rung.sided,
+    restS: rung.rest_s,
+    advance: Object.entries(rung.advance_when)
       .flatMap(([key, value]) => (typeof value === 'number' ? [advanceWords[key]?.(value) ?? key] : []))
       .join(', '),
-    requires: known((each.requires ?? []).map((need) => need.rung)).map((its) => its.name),
-    endsSet: each.regress_on.map((id) => trade.fault(id).name.toLowerCase()),
+    requires: known((rung.requires ?? []).map((need) => need.rung)).map((its) => its.name),
+    endsSet: rung.regress_on.map((id) => trade.fault(id).name.toLowerCase()),
     faults: ladder.faults
       .map((id) => trade.fault(id))
       .filter((f) => f.action !== 'allowed')
       .slice(0, 5)
       .map(({ id, name: faultName, suggests }) => ({ id, name: faultName, suggests })),
-    kit: [...each.needs.filter((id) => id !== 'none'), ...(each.needs_one_of ?? [])].map(kitName),
+    kit: [...rung.needs.filter((id) => id !== 'none'), ...(rung.needs_one_of ?? [])].map(kitName),
     cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
     do: ladder.do,
     avoid: ladder.avoid,
     breath: words.breath,
-    lumbar: each.lumbar,
+    lumbar: rung.lumbar,
     loadText: row ? loadInWords(row.load) : undefined,
     school: {
-      out: schoolBar(ladder, each, schoolId)[0],
+      out: schoolBar(ladder, rung, schoolId)[0],
       words: words.ownCue,
       counts: words.dose,
       doses: school(schoolId).doses,
@@ -93,21 +93,21 @@ export function rungView(trade: Trade, each: Rung, schoolId: string, row: ShownR
       })),
     },
     row,
-    own: trade.ownHand(each.id),
-    hidden: trade.isHidden(each.id),
+    own: trade.ownHand(rung.id),
+    hidden: trade.isHidden(rung.id),
     /** As it stands, for the form of the practice's own hand. */
     figures: {
-      name: each.name,
-      note: each.note,
-      startSets: each.start.sets,
-      startAmount: each.start.amount,
-      goalSets: each.goal.sets,
-      goalAmount: each.goal.amount,
-      restS: each.rest_s,
-      tempo: each.tempo ?? '',
-      loadBy: each.load.by,
-      loadStart: each.load.start,
-      loadMax: each.load.max,
+      name: rung.name,
+      note: rung.note,
+      startSets: rung.start.sets,
+      startAmount: rung.start.amount,
+      goalSets: rung.goal.sets,
+      goalAmount: rung.goal.amount,
+      restS: rung.rest_s,
+      tempo: rung.tempo ?? '',
+      loadBy: rung.load.by,
+      loadStart: rung.load.start,
+      loadMax: rung.load.max,
     },
   };
 }

@@ -51,7 +51,7 @@ test('the cookie cannot be read by scripts, and a post from another site is not 
   await page.getByLabel('Password').fill(demoSignIn.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
   await page.waitForURL(/\/$/);
-  const cookie = (await page.context().cookies()).find((each) => each.name === 'pillar');
+  const cookie = (await page.context().cookies()).find((stored) => stored.name === 'pillar');
   expect(cookie).toMatchObject({ httpOnly: true, sameSite: 'Lax' });
   const foreign = await request.post('/sign-out', { headers: { origin: 'https://elsewhere.example' } });
   expect(foreign.status()).toBe(403);

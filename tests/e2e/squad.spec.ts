@@ -23,7 +23,7 @@ test('a squad of twelve on the clocks while the network is down: late, false sta
   await page.goto(
     address(
       'front_plank',
-      squad.slice(0, 12).map((each) => each.id),
+      squad.slice(0, 12).map((member) => member.id),
     ),
   );
   await hydrated(page);
@@ -100,7 +100,7 @@ test('a squad day: who is where when, and planned again when somebody is late', 
     ['stations', '2'],
     ['tests', 'brace_breathing'],
     ['tests', 'side_plank'],
-    ...squad.map((each) => ['with', each.id] as [string, string]),
+    ...squad.map((member) => ['with', member.id] as [string, string]),
   ]);
   await page.goto(`/screen/squad?${query}`);
   await hydrated(page);

@@ -182,7 +182,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   const ics = await (await page.request.get(`${path}/sessions.ics`)).text();
   const events = new ICAL.Component(ICAL.parse(ics))
     .getAllSubcomponents('vevent')
-    .map((each) => new ICAL.Event(each));
+    .map((event) => new ICAL.Event(event));
   expect(events.length).toBeGreaterThanOrEqual(3);
   expect(new Set(events.map((event) => event.uid)).size).toBe(events.length);
   expect(events[0]?.summary).toMatch(/Trunk session, \d+ min/);

@@ -15,8 +15,8 @@ async function clean(page: Page): Promise<void> {
     .analyze();
   expect(
     violations.map(
-      (each) =>
-        `${each.id}: ${each.nodes
+      (violation) =>
+        `${violation.id}: ${violation.nodes
           .map((node) => node.target.join(' '))
           .slice(0, 4)
           .join(' | ')}`,

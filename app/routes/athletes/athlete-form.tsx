@@ -80,9 +80,9 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
           <option value="">Choose …</option>
           {disciplineGroups.map(({ sportName, items }) => (
             <optgroup key={sportName} label={sportName}>
-              {items.map((each) => (
-                <option key={each.id} value={each.id}>
-                  {each.name}
+              {items.map((item) => (
+                <option key={item.id} value={item.id}>
+                  {item.name}
                 </option>
               ))}
             </optgroup>
@@ -149,22 +149,22 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
             {...text(fields.schoolId)}
           >
             <option value="practice">As the practice does</option>
-            {choices.schools.map((each) => (
-              <option key={each.id} value={each.id}>
-                {each.name}
+            {choices.schools.map((school) => (
+              <option key={school.id} value={school.id}>
+                {school.name}
               </option>
             ))}
           </SelectField>
         </div>
         <p className="mt-4 font-bold">Kit at hand</p>
         <div className="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
-          {choices.equipment.map((each) => (
+          {choices.equipment.map((kit) => (
             <CheckField
-              key={each.id}
-              label={each.name}
+              key={kit.id}
+              label={kit.name}
               name={fields.kit.name}
-              value={each.id}
-              defaultChecked={ticked(fields.kit, each.id)}
+              value={kit.id}
+              defaultChecked={ticked(fields.kit, kit.id)}
             />
           ))}
         </div>

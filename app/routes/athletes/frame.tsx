@@ -35,7 +35,7 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
       {cautions.length > 0 ? (
         <p className="no-print mt-2 flex flex-wrap gap-2">
           {cautions.map((caution) => (
-            <span key={caution.id} className="border border-ink bg-chalk px-2 py-0.5 text-[0.94rem]">
+            <span key={caution.id} className="border border-ink bg-chalk px-2 py-0.5 text-aside">
               <span aria-hidden="true">△ </span>
               {caution.name}
             </span>

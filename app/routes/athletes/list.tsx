@@ -161,7 +161,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
                       {row.name}
                     </Link>
                     {row.flags.length > 0 ? (
-                      <span className="ml-2 whitespace-nowrap border border-ink px-1.5 text-[0.86rem] font-normal">
+                      <span className="ml-2 whitespace-nowrap border border-ink px-1.5 text-fine font-normal">
                         ⚑ pain flag
                       </span>
                     ) : null}
@@ -180,7 +180,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
                     {row.event ? (
                       <>
                         {row.event.name}
-                        <span className="block text-[0.94rem] text-quiet">
+                        <span className="block text-aside text-quiet">
                           {row.event.priority}, {awayText(row.event.onDate, today)}
                         </span>
                       </>

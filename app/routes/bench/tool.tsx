@@ -108,7 +108,7 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
     timer.current = setTimeout(() => {
       setQuery(
         (before) => {
-          for (const [each, value] of Object.entries(next)) before.set(each, value);
+          for (const [word, value] of Object.entries(next)) before.set(word, value);
           return before;
         },
         { replace: true, preventScrollReset: true },

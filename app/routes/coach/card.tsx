@@ -43,7 +43,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
         <SmallPillar parts={pillar} />
       </header>
       {cautions.length > 0 ? (
-        <ul className="mt-3 border border-ink px-4 py-2 text-[0.95rem]">
+        <ul className="mt-3 border border-ink px-4 py-2 text-aside">
           {cautions.map((caution) => (
             <li key={caution.id}>
               △ <strong>{caution.name}.</strong> {caution.changes}
@@ -80,25 +80,25 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                 <div>
                   <p className="text-lg leading-tight">
                     <strong>{item.name}</strong>{' '}
-                    <span className="text-[0.95rem]">{qualityName(item.quality)}</span>
+                    <span className="text-aside">{qualityName(item.quality)}</span>
                   </p>
-                  <p className="text-[0.95rem] leading-snug">
+                  <p className="text-aside leading-snug">
                     {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}
                     {item.schoolCue ?? ''}
                   </p>
-                  <p className="text-[0.9rem] leading-snug">
+                  <p className="text-note leading-snug">
                     <strong>Breath</strong> {item.breath.split('. ')[0]?.replace(/\.$/, '')}.{' '}
                     <strong>Ends</strong> {item.endsSet.join(', ')}.
                   </p>
                   {item.setting ? (
-                    <p className="text-[0.9rem] leading-snug">
+                    <p className="text-note leading-snug">
                       <strong>Set-up</strong> {item.setting}
                     </p>
                   ) : null}
                 </div>
                 <div className="text-right max-sm:col-start-2 max-sm:text-left">
                   <p className="head figures text-xl leading-tight">{item.dose}</p>
-                  <p className="figures text-[0.9rem]">
+                  <p className="figures text-note">
                     {item.schoolDose ? `${item.schoolDose}, ` : ''}
                     {item.load ? `${item.load}, ` : ''}
                     {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
@@ -117,13 +117,13 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
             ))}
           </ol>
           {session.withheld.length > 0 ? (
-            <p className="mt-1 text-[0.95rem]">
+            <p className="mt-1 text-aside">
               Withheld: {session.withheld.map((item) => `${item.name} (${barsText(item.bars)})`).join('; ')}.
             </p>
           ) : null}
         </section>
       ))}
-      <p className="mt-6 border-t border-ink pt-2 text-[0.95rem]">{loaderData.disclaimer}</p>
+      <p className="mt-6 border-t border-ink pt-2 text-aside">{loaderData.disclaimer}</p>
     </main>
   );
 }

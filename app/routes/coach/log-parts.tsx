@@ -150,7 +150,7 @@ export function Scale({
           </label>
         ))}
       </div>
-      <p className="mt-1 flex max-w-[36rem] justify-between text-[0.9rem] text-quiet">
+      <p className="mt-1 flex max-w-[36rem] justify-between text-note text-quiet">
         <span>{low}</span>
         <span>{high}</span>
       </p>

@@ -31,7 +31,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               </p>
               <p className="head figures text-xl">{item.dose}</p>
             </div>
-            <p className="flex flex-wrap justify-between gap-x-6 text-[0.96rem] text-quiet">
+            <p className="flex flex-wrap justify-between gap-x-6 text-aside text-quiet">
               <span>
                 {qualityName(item.quality)}
                 {item.load ? `, ${item.load}` : ''}
@@ -43,7 +43,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
             </p>
             <details className="mt-1">
               <summary className="cursor-pointer py-1.5">How, and why this</summary>
-              <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-[0.98rem] md:grid-cols-2">
+              <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-body md:grid-cols-2">
                 <div>
                   {item.setting ? (
                     <p className="mb-1">

@@ -57,7 +57,7 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
                   >
                     {session.name}
                   </Link>
-                  <span className="figures whitespace-nowrap text-[0.94rem] text-quiet">
+                  <span className="figures whitespace-nowrap text-aside text-quiet">
                     {session.logged
                       ? `■ effort ${session.effort}`
                       : session.calledOff

@@ -248,7 +248,7 @@ function Proposals({ proposals, athleteId, week, mayDecide }: ProposalsProps) {
                   <strong>{proposal.quality}:</strong>{' '}
                   {proposal.from === proposal.to ? proposal.to : `${proposal.from} → ${proposal.to}`}
                 </span>
-                <span className="block text-[0.96rem] text-quiet">{proposal.reason}</span>
+                <span className="block text-aside text-quiet">{proposal.reason}</span>
                 {proposal.bars.length > 0 ? (
                   <span className="block font-bold">▲ Not now: {barsText(proposal.bars)}.</span>
                 ) : null}

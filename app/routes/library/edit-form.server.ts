@@ -113,7 +113,7 @@ export function readEdit(form: FormData, trade: Trade, newRungId: string): EditR
     return done({ op: intent, kind, entryId });
   }
   if (intent === 'change-ladder') {
-    const ladder = trade.ladders.find((each) => each.id === entryId);
+    const ladder = trade.ladders.find((ladder) => ladder.id === entryId);
     if (!ladder) return refuse('This ladder is not here any more.');
     const read = ladderPatchSchema.safeParse({
       purpose: text(form, 'purpose'),
@@ -127,7 +127,7 @@ export function readEdit(form: FormData, trade: Trade, newRungId: string): EditR
     return done({ op: 'change', kind: 'ladder', entryId, patch });
   }
   if (intent === 'change-test') {
-    const test = trade.tests.find((each) => each.id === entryId);
+    const test = trade.tests.find((test) => test.id === entryId);
     if (!test) return refuse('This test is not here any more.');
     const own = trade.ownTest(entryId);
     const orNull = (name: string) => (text(form, name) ? number(form, name) : null);
@@ -143,7 +143,7 @@ export function readEdit(form: FormData, trade: Trade, newRungId: string): EditR
     const range = `From ${test.min} to ${test.max} ${test.unit}.`;
     if (read.data.target && outside(read.data.target))
       return { ok: false, errors: { ...errors, target: range } };
-    if (read.data.targets?.some((each) => outside(each.value)))
+    if (read.data.targets?.some((target) => outside(target.value)))
       return { ok: false, errors: { ...errors, targets: range } };
     const before: TestPatch = {
       target: own.target ?? null,

@@ -28,23 +28,23 @@ export const meta: Route.MetaFunction = ({ loaderData }) =>
 export async function loader({ params, request, context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   const { trade, catalogue } = principal;
-  const ladder = trade.ladders.find((each) => each.id === params.ladderId);
+  const ladder = trade.ladders.find((ladder) => ladder.id === params.ladderId);
   if (!ladder) throw notFound('This ladder');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
   const search = { ...searchOf(query, chosen), text: undefined };
   const table = leverTable(ladder, chosen.body, chosen.known, chosen.under16);
-  const standing = chosen.athlete?.states.find((each) => each.ladderId === ladder.id)?.rungId;
-  const inLadder = (id: string | null | undefined) => ladder.rungs.find((each) => each.id === id)?.id;
+  const standing = chosen.athlete?.states.find((state) => state.ladderId === ladder.id)?.rungId;
+  const inLadder = (id: string | null | undefined) => ladder.rungs.find((rung) => rung.id === id)?.id;
   const openId = inLadder(query.get('rung')) ?? inLadder(standing) ?? ladder.rungs[0]?.id ?? '';
   const besideId = query.get('with');
   const beside = besideId && trade.hasRung(besideId) && besideId !== openId ? besideId : undefined;
-  const history = await historyOf(principal, [ladder.id, ...ladder.rungs.map((each) => each.id)]);
+  const history = await historyOf(principal, [ladder.id, ...ladder.rungs.map((rung) => rung.id)]);
   const schoolId = search.school ?? chosen.athlete?.schoolId ?? principal.schoolId;
   const view = (id: string) => {
     const its = trade.ladderOf(id);
     const rows = its.id === ladder.id ? table : leverTable(its, chosen.body, chosen.known, chosen.under16);
-    const row = rows.find((each) => each.rungId === id);
+    const row = rows.find((lever) => lever.rungId === id);
     return rungView(trade, trade.rung(id), schoolId, row && shownRow(row));
   };
   return {
@@ -71,15 +71,15 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       hidden: catalogue.edits.ladders[ladder.id]?.hidden ?? false,
     },
     most: Math.max(1, ...table.map((row) => row.nm ?? 0)),
-    rungs: ladder.rungs.map((each, i) => ({
-      id: each.id,
-      name: each.name,
-      posture: each.posture,
-      needs: each.needs,
-      dynamic: each.unit === 'reps' || each.unit === 'reps_in_60s',
-      out: whyOut(trade, ladder, each, search),
-      own: trade.ownHand(each.id),
-      state: rungState(ladder, each.id, chosen),
+    rungs: ladder.rungs.map((rung, i) => ({
+      id: rung.id,
+      name: rung.name,
+      posture: rung.posture,
+      needs: rung.needs,
+      dynamic: rung.unit === 'reps' || rung.unit === 'reps_in_60s',
+      out: whyOut(trade, ladder, rung, search),
+      own: trade.ownHand(rung.id),
+      state: rungState(ladder, rung.id, chosen),
       ...shownRow(table[i] as (typeof table)[number]),
     })),
     open: view(openId),
@@ -152,15 +152,15 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
             {ladder.quality}
             {ladder.also.length > 0 ? `, also ${ladder.also.join(' and ')}` : ''}. {ladder.purpose}
           </p>
-          <p className="mt-1 text-[0.96rem] text-quiet">
+          <p className="mt-1 text-aside text-quiet">
             {ladder.before.length > 0 ? (
               <>
                 After{' '}
-                {ladder.before.map((each, i) => (
-                  <span key={each.id}>
+                {ladder.before.map((need, i) => (
+                  <span key={need.id}>
                     {i > 0 ? ', ' : ''}
-                    <Link to={`/library/${each.ladderId}${link({ rung: each.id, with: null })}`}>
-                      {each.name}
+                    <Link to={`/library/${need.ladderId}${link({ rung: need.id, with: null })}`}>
+                      {need.name}
                     </Link>
                   </span>
                 ))}
@@ -172,10 +172,12 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
             {ladder.after.length > 0 ? (
               <>
                 Opens{' '}
-                {ladder.after.map((each, i) => (
-                  <span key={each.id}>
+                {ladder.after.map((follower, i) => (
+                  <span key={follower.id}>
                     {i > 0 ? ', ' : ''}
-                    <Link to={`/library/${each.id}${link({ rung: null, with: null })}`}>{each.name}</Link>
+                    <Link to={`/library/${follower.id}${link({ rung: null, with: null })}`}>
+                      {follower.name}
+                    </Link>
                   </span>
                 ))}
                 .
@@ -194,15 +196,15 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
       </div>
       <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
         <ol className="flex flex-col-reverse self-start" aria-label="Rungs, the hardest on top">
-          {rungs.map((each, i) => (
+          {rungs.map((listed, i) => (
             <RungLine
-              key={each.id}
-              rung={each}
+              key={listed.id}
+              rung={listed}
               number={i + 1}
               most={loaderData.most}
               body={body}
-              here={each.id === open.id}
-              to={`${link({ rung: each.id, with: null })}#rung`}
+              here={listed.id === open.id}
+              to={`${link({ rung: listed.id, with: null })}#rung`}
             />
           ))}
         </ol>

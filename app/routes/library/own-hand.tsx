@@ -55,7 +55,7 @@ function Area({
       {error || hint ? (
         <p
           id={`${id}-say`}
-          className={error ? 'mt-1 text-[0.94rem] font-bold' : 'mt-1 text-[0.94rem] text-quiet'}
+          className={error ? 'mt-1 text-aside font-bold' : 'mt-1 text-aside text-quiet'}
         >
           {error ? <span aria-hidden="true">▲ </span> : null}
           {error ?? hint}
@@ -246,7 +246,7 @@ export function EditHistory({
   if (rows.length === 0) return null;
   return (
     <Fold title={`History, ${rows.length} ${rows.length === 1 ? 'change' : 'changes'}`} open={false}>
-      <ul className="rule-list text-[0.96rem]">
+      <ul className="rule-list text-aside">
         {rows.map((row) => (
           <li key={row.id} className="py-2">
             <strong>{row.what}</strong>{' '}

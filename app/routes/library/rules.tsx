@@ -8,27 +8,27 @@ import type { Route } from './+types/rules';
 export const meta: Route.MetaFunction = () => pageTitle('Schools and rules');
 
 export function loader() {
-  const name = (id: string) => schools.find((each) => each.id === id)?.name ?? id;
+  const name = (id: string) => schools.find((school) => school.id === id)?.name ?? id;
   return {
     ...rulesOfTheTrade,
     schools: schools.map((school) => ({
       ...school,
       leavesOut: ladders.flatMap((ladder) =>
-        ladder.rungs.flatMap((each) => {
-          const [bar] = schoolBar(ladder, each, school.id);
-          return bar ? [{ id: each.id, name: each.name, ladderId: ladder.id, bar }] : [];
+        ladder.rungs.flatMap((rung) => {
+          const [bar] = schoolBar(ladder, rung, school.id);
+          return bar ? [{ id: rung.id, name: rung.name, ladderId: ladder.id, bar }] : [];
         }),
       ),
     })),
-    disputes: disputes.map((each) => ({
-      id: each.id,
-      exercise: each.exercise,
-      usedBy: each.used_by.map(name),
-      avoidedBy: each.avoided_by.map(name),
-      whyUsed: each.why_used,
-      whyAvoided: each.why_avoided,
-      default: each.default,
-      rungs: each.rungs.map((id) => ({ id, name: rung(id).name, ladderId: ladderOf(id).id })),
+    disputes: disputes.map((dispute) => ({
+      id: dispute.id,
+      exercise: dispute.exercise,
+      usedBy: dispute.used_by.map(name),
+      avoidedBy: dispute.avoided_by.map(name),
+      whyUsed: dispute.why_used,
+      whyAvoided: dispute.why_avoided,
+      default: dispute.default,
+      rungs: dispute.rungs.map((id) => ({ id, name: rung(id).name, ladderId: ladderOf(id).id })),
     })),
   };
 }
@@ -63,17 +63,19 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                     <summary className="cursor-pointer py-1.5">
                       Leaves out {school.leavesOut.length} rungs, and why
                     </summary>
-                    <ul className="border-l-2 border-mortar pl-4 text-[0.96rem]">
-                      {school.leavesOut.map((each) => (
-                        <li key={each.id}>
-                          <Link to={`/library/${each.ladderId}?rung=${each.id}&school=any`}>{each.name}</Link>
-                          <span className="text-quiet">: {barText(each.bar)}</span>
+                    <ul className="border-l-2 border-mortar pl-4 text-aside">
+                      {school.leavesOut.map((exercise) => (
+                        <li key={exercise.id}>
+                          <Link to={`/library/${exercise.ladderId}?rung=${exercise.id}&school=any`}>
+                            {exercise.name}
+                          </Link>
+                          <span className="text-quiet">: {barText(exercise.bar)}</span>
                         </li>
                       ))}
                     </ul>
                   </details>
                 ) : (
-                  <p className="mt-1 text-[0.96rem] text-quiet">
+                  <p className="mt-1 text-aside text-quiet">
                     Leaves out only disputed rungs it does not use.
                   </p>
                 )}
@@ -87,20 +89,20 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
           Disputed, both sides
         </h2>
         <div className="rule-list">
-          {loaderData.disputes.map((each) => (
-            <div key={each.id} className="py-3">
-              <h3 className="text-xl">{each.exercise}</h3>
+          {loaderData.disputes.map((dispute) => (
+            <div key={dispute.id} className="py-3">
+              <h3 className="text-xl">{dispute.exercise}</h3>
               <div className="mt-1 grid gap-x-8 gap-y-2 md:grid-cols-2">
                 <p>
-                  <strong>For</strong> ({each.usedBy.join(', ') || 'nobody'}). {each.whyUsed}
+                  <strong>For</strong> ({dispute.usedBy.join(', ') || 'nobody'}). {dispute.whyUsed}
                 </p>
                 <p>
-                  <strong>Against</strong> ({each.avoidedBy.join(', ') || 'nobody'}). {each.whyAvoided}
+                  <strong>Against</strong> ({dispute.avoidedBy.join(', ') || 'nobody'}). {dispute.whyAvoided}
                 </p>
               </div>
               <p className="mt-1">
-                <strong>Here.</strong> {each.default}{' '}
-                {each.rungs.map((its, i) => (
+                <strong>Here.</strong> {dispute.default}{' '}
+                {dispute.rungs.map((its, i) => (
                   <span key={its.id}>
                     {i > 0 ? ', ' : ''}
                     <Link to={`/library/${its.ladderId}?rung=${its.id}&school=any`}>{its.name}</Link>

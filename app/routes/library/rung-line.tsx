@@ -78,12 +78,12 @@ export function RungLine({
               {number}. {rung.name}
             </strong>
             {rung.own ? (
-              <span className="whitespace-nowrap border border-quiet px-1 text-[0.84rem]">
+              <span className="whitespace-nowrap border border-quiet px-1 text-fine">
                 {rung.own === 'added' ? 'our own' : 'changed by us'}
               </span>
             ) : null}
             {rung.state === 'open' ? null : (
-              <span className="whitespace-nowrap text-[0.9rem]">
+              <span className="whitespace-nowrap text-note">
                 <span aria-hidden="true">{rung.state === 'stands' ? '◼' : '✓'} </span>
                 {stateWords[rung.state]}
               </span>
@@ -96,7 +96,7 @@ export function RungLine({
               style={{ width: `${Math.max(2, (100 * rung.nm) / most)}%` }}
             />
           ) : null}
-          <span className="figures mt-1 flex flex-wrap gap-x-4 text-[0.94rem]">
+          <span className="figures mt-1 flex flex-wrap gap-x-4 text-aside">
             {rung.nm === undefined ? (
               <span className="text-quiet">by amount and grade</span>
             ) : (
@@ -118,13 +118,13 @@ export function RungLine({
               </>
             )}
           </span>
-          {rung.out ? <span className="block text-[0.94rem]">Left out: {issueText(rung.out)}</span> : null}
+          {rung.out ? <span className="block text-aside">Left out: {issueText(rung.out)}</span> : null}
         </span>
       </Link>
       {rung.jumpPercent !== undefined && Math.abs(rung.jumpPercent) >= 1 ? (
         <p
           className={clsx(
-            'figures ml-[8.6rem] flex flex-wrap gap-x-3 py-1 text-[0.92rem] max-sm:ml-[6.85rem]',
+            'figures ml-[8.6rem] flex flex-wrap gap-x-3 py-1 text-note max-sm:ml-[6.85rem]',
             big ? 'text-ink' : 'text-quiet',
           )}
         >

@@ -128,11 +128,11 @@ export function RungPanel({
           </p>
           <p className="mt-1">
             Instead:{' '}
-            {view.dispute.replacements.map((each, i) => (
-              <span key={each.id}>
+            {view.dispute.replacements.map((replacement, i) => (
+              <span key={replacement.id}>
                 {i > 0 ? ', ' : ''}
-                <Link to={`/library/${each.ladderId}${link({ rung: each.id, with: null })}`}>
-                  {each.name}
+                <Link to={`/library/${replacement.ladderId}${link({ rung: replacement.id, with: null })}`}>
+                  {replacement.name}
                 </Link>
               </span>
             ))}
@@ -192,7 +192,7 @@ function Numbers({
           </>
         ) : null}
       </div>
-      <p className="mt-2 text-[0.96rem]">
+      <p className="mt-2 text-aside">
         {row.basis}
         {!limit && !athlete ? ' Choose an athlete with a screened hold to see shares and limits.' : ''}
         {(limit?.share ?? 0) > 1
@@ -201,7 +201,7 @@ function Numbers({
       </p>
       <details className="mt-1">
         <summary className="cursor-pointer py-1.5">Where these numbers come from</summary>
-        <div className="figures space-y-1 border-l-2 border-mortar pl-4 text-[0.96rem]">
+        <div className="figures space-y-1 border-l-2 border-mortar pl-4 text-aside">
           <p>
             Body {body.massKg} kg, {Math.round(body.statureM * 100)} cm: weight{' '}
             {Math.round(body.massKg * gravity)} N. Segments by stature and mass (Drillis and Contini; adjusted
@@ -245,7 +245,7 @@ function Big({ value, unit, say }: { value: string; unit: string; say: string })
         {value}
         {unit ? <span className="ml-1 text-xl">{unit}</span> : null}
       </span>
-      <span className="text-[0.92rem] text-quiet">{say}</span>
+      <span className="text-note text-quiet">{say}</span>
     </p>
   );
 }

@@ -16,13 +16,13 @@ export function TargetRows({
   error: string | undefined;
 }) {
   const rows: (Partial<OwnTarget> & { key: string })[] = [
-    ...targets.map((each, i) => ({ ...each, key: `t${i}` })),
+    ...targets.map((target, i) => ({ ...target, key: `t${i}` })),
     { key: 'new' },
   ];
   return (
     <fieldset>
       <legend className="font-bold">Our own targets for some, {unit}</legend>
-      <p className="text-[0.94rem] text-quiet">
+      <p className="text-aside text-quiet">
         The narrowest that fits counts. An empty figure takes a row out.
       </p>
       {error ? (

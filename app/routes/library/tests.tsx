@@ -70,7 +70,9 @@ export async function loader({ context }: Route.LoaderArgs) {
                 : test.byRung
                   ? 'by the rung'
                   : test.directions
-                    ? test.directions.map((each) => `${each.name.toLowerCase()} ${each.target}°`).join(', ')
+                    ? test.directions
+                        .map((direction) => `${direction.name.toLowerCase()} ${direction.target}°`)
+                        .join(', ')
                     : own !== undefined
                       ? String(own)
                       : figures.length > 0
@@ -173,7 +175,7 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                         </span>
                       </p>
                     </div>
-                    <p className="text-[0.96rem] text-quiet">
+                    <p className="text-aside text-quiet">
                       For {test.feeds.join(', ') || 'the quality of its rung'}
                       {test.sided ? ', each side' : ''}. {test.setUp}
                     </p>
@@ -192,7 +194,7 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                           <input type="hidden" name="revision" value={loaderData.edit.revision} />
                           <input type="hidden" name="entryId" value={test.id} />
                           <input type="hidden" name="kind" value="test" />
-                          <p className="text-[0.96rem]">
+                          <p className="text-aside">
                             {test.stand} <strong>Stops at:</strong> {test.stopRule}
                           </p>
                           {errors.form ? (

@@ -27,16 +27,16 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   ];
   return {
     groups: groups
-      .map((group) => ({ ...group, ladders: found.filter((each) => each.quality === group.id) }))
+      .map((group) => ({ ...group, ladders: found.filter((found) => found.quality === group.id) }))
       .filter((group) => group.ladders.length > 0),
-    rungs: found.reduce((sum, each) => sum + each.fitting, 0),
+    rungs: found.reduce((sum, found) => sum + found.fitting, 0),
     choices,
     athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
     form: chosen.form,
     problems: chosen.problems,
     orphans: trade.orphans.length,
     hiddenLadders: trade.ladders
-      .filter((each) => each.rungs.every((rung) => trade.isHidden(rung.id)))
+      .filter((ladder) => ladder.rungs.every((rung) => trade.isHidden(rung.id)))
       .map(({ id, name }) => ({ id, name })),
     schools: schools.map(({ id, name }) => ({ id, name })),
     cautions: cautions.map(({ id, name }) => ({ id, name })),
@@ -71,7 +71,7 @@ function Choice({
   const value = params.get(name) ?? '';
   return (
     <label className="min-w-36 max-sm:grow">
-      <span className="block text-[0.94rem] text-quiet">{label}</span>
+      <span className="block text-aside text-quiet">{label}</span>
       <select name={name} defaultValue={value} key={value} className="field-input">
         {any.map(([id, text]) => (
           <option key={id} value={id}>
@@ -128,7 +128,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
           <input key={key} type="hidden" name={key} value={value} />
         ))}
         <label className="grow sm:max-w-64">
-          <span className="block text-[0.94rem] text-quiet">Find</span>
+          <span className="block text-aside text-quiet">Find</span>
           <input
             type="search"
             name="q"
@@ -183,37 +183,37 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
               <span className="ml-3 font-text text-base font-normal text-quiet">{group.meaning}</span>
             </h2>
             <ul className="mt-4 grid gap-x-8 gap-y-6 lg:grid-cols-2">
-              {group.ladders.map((each) => {
-                const stands = each.rungs.find((rung) => rung.state === 'stands');
+              {group.ladders.map((ladder) => {
+                const stands = ladder.rungs.find((rung) => rung.state === 'stands');
                 return (
-                  <li key={each.id} className="flex items-end gap-4 border-b border-mortar">
-                    <WallLadder rungs={each.rungs} />
+                  <li key={ladder.id} className="flex items-end gap-4 border-b border-mortar">
+                    <WallLadder rungs={ladder.rungs} />
                     <div className="min-w-0 grow pb-2">
                       <h3 className="text-xl">
                         <Link
-                          to={`/library/${each.id}${query ? `?${query}` : ''}`}
+                          to={`/library/${ladder.id}${query ? `?${query}` : ''}`}
                           className="inline-block py-1"
                         >
-                          {each.name}
+                          {ladder.name}
                         </Link>
                       </h3>
-                      <p className="figures text-[0.96rem]">
-                        {each.fitting === each.rungs.length
-                          ? `${each.rungs.length} rungs`
-                          : `${each.fitting} of ${each.rungs.length} rungs`}
-                        {each.from === undefined ? '' : `, ${each.from} to ${each.to} N·m`}
+                      <p className="figures text-aside">
+                        {ladder.fitting === ladder.rungs.length
+                          ? `${ladder.rungs.length} rungs`
+                          : `${ladder.fitting} of ${ladder.rungs.length} rungs`}
+                        {ladder.from === undefined ? '' : `, ${ladder.from} to ${ladder.to} N·m`}
                       </p>
                       {stands ? (
-                        <p className="text-[0.96rem]">
+                        <p className="text-aside">
                           <span aria-hidden="true">◼ </span>on {stands.name}
                         </p>
                       ) : (
-                        <p className="text-[0.94rem] leading-snug text-quiet">{each.purpose}</p>
+                        <p className="text-aside leading-snug text-quiet">{ladder.purpose}</p>
                       )}
                     </div>
                     <Figure
-                      posture={each.figure.posture}
-                      needs={each.figure.needs}
+                      posture={ladder.figure.posture}
+                      needs={ladder.figure.needs}
                       label=""
                       plain
                       bare
@@ -229,10 +229,10 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
       {loaderData.hiddenLadders.length > 0 ? (
         <p className="mt-10">
           Hidden by us:{' '}
-          {loaderData.hiddenLadders.map((each, i) => (
-            <span key={each.id}>
+          {loaderData.hiddenLadders.map((hidden, i) => (
+            <span key={hidden.id}>
               {i > 0 ? ', ' : ''}
-              <Link to={`/library/${each.id}`}>{each.name}</Link>
+              <Link to={`/library/${hidden.id}`}>{hidden.name}</Link>
             </span>
           ))}
           .

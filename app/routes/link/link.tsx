@@ -56,11 +56,14 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
   }
   // Small ones fold away: the list answers "so what?" at a glance.
   const acting = priorities.filter(
-    (each) => each.verdict !== 'keep' && (each.priority >= smallBelow || each.verdict !== 'train'),
+    (priority) =>
+      priority.verdict !== 'keep' && (priority.priority >= smallBelow || priority.verdict !== 'train'),
   );
-  const small = priorities.filter((each) => each.verdict === 'train' && each.priority < smallBelow);
-  const kept = priorities.filter((each) => each.verdict === 'keep');
-  const next = priorities.find((each) => each.verdict === 'first' || each.verdict === 'train');
+  const small = priorities.filter(
+    (priority) => priority.verdict === 'train' && priority.priority < smallBelow,
+  );
+  const kept = priorities.filter((priority) => priority.verdict === 'keep');
+  const next = priorities.find((priority) => priority.verdict === 'first' || priority.verdict === 'train');
   return (
     <>
       <div className="grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1.25fr)]">
@@ -76,7 +79,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                   : loaderData.sport
             }
           />
-          <p className="text-center text-[0.94rem] text-quiet">
+          <p className="text-center text-aside text-quiet">
             Outline: what the sport asks. Stone: what is there. Stripes: low confidence. Dotted: untested.
           </p>
         </div>
@@ -94,24 +97,24 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
           </p>
           <ol className="rule-list mt-3 border-y border-mortar">
-            {acting.map((each, i) => (
-              <li key={each.key} className="grid grid-cols-[2.8rem_1fr] py-4">
+            {acting.map((row, i) => (
+              <li key={row.key} className="grid grid-cols-[2.8rem_1fr] py-4">
                 <span aria-hidden="true" className="head figures text-4xl leading-none">
                   {i + 1}
                 </span>
                 <div className="min-w-0">
                   <p>
-                    <strong>{each.name}.</strong> {each.sentence}
+                    <strong>{row.name}.</strong> {row.sentence}
                   </p>
                   <details className="mt-1">
                     <summary className="cursor-pointer py-1.5 text-quiet">
-                      Priority {each.priority.toFixed(2)}, confidence {each.confidence}
-                      {verdictWords[each.verdict] ? `, ${verdictWords[each.verdict]}` : ''}
-                      {other ? `, now number ${each.rankNow ?? '–'}` : ''}
+                      Priority {row.priority.toFixed(2)}, confidence {row.confidence}
+                      {verdictWords[row.verdict] ? `, ${verdictWords[row.verdict]}` : ''}
+                      {other ? `, now number ${row.rankNow ?? '–'}` : ''}
                     </summary>
-                    <div className="mt-1 border-l-2 border-mortar pl-4 text-[0.98rem]">
-                      <p className="figures">{each.arithmetic}</p>
-                      {each.parts.length > 0 ? (
+                    <div className="mt-1 border-l-2 border-mortar pl-4 text-body">
+                      <p className="figures">{row.arithmetic}</p>
+                      {row.parts.length > 0 ? (
                         <table className="mt-2 w-full text-left">
                           <thead>
                             <tr className="text-quiet">
@@ -133,7 +136,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                             </tr>
                           </thead>
                           <tbody className="rule-list">
-                            {each.parts.map((part) => (
+                            {row.parts.map((part) => (
                               <tr key={part.key} className="align-top">
                                 <td className="py-1 pr-3">
                                   {part.test}
@@ -161,8 +164,8 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                           </tbody>
                         </table>
                       ) : null}
-                      {each.settleBy ? <p className="mt-2">Would settle it: {each.settleBy}.</p> : null}
-                      <p className="mt-2">Ladders: {each.ladders.join(', ').toLowerCase()}.</p>
+                      {row.settleBy ? <p className="mt-2">Would settle it: {row.settleBy}.</p> : null}
+                      <p className="mt-2">Ladders: {row.ladders.join(', ').toLowerCase()}.</p>
                     </div>
                   </details>
                 </div>
@@ -178,10 +181,10 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                 {small.length} smaller {small.length === 1 ? 'one' : 'ones'}
               </summary>
               <ul className="rule-list pb-2">
-                {small.map((each) => (
-                  <li key={each.key} className="py-2">
-                    <strong>{each.name}.</strong> {each.sentence}
-                    <span className="figures block text-[0.94rem] text-quiet">{each.arithmetic}</span>
+                {small.map((reason) => (
+                  <li key={reason.key} className="py-2">
+                    <strong>{reason.name}.</strong> {reason.sentence}
+                    <span className="figures block text-aside text-quiet">{reason.arithmetic}</span>
                   </li>
                 ))}
               </ul>
@@ -206,9 +209,9 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               }
             >
               <option value="">{loaderData.sport}</option>
-              {loaderData.disciplines.map((each) => (
-                <option key={each.id} value={each.id}>
-                  {each.label}
+              {loaderData.disciplines.map((discipline) => (
+                <option key={discipline.id} value={discipline.id}>
+                  {discipline.label}
                 </option>
               ))}
             </select>
@@ -222,13 +225,13 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               Patterns to check
             </h2>
             <ul className="rule-list">
-              {patterns.map((each) => (
-                <li key={each.id} className="py-2.5">
-                  {each.found} <strong>{each.check}</strong>
+              {patterns.map((pattern) => (
+                <li key={pattern.id} className="py-2.5">
+                  {pattern.found} <strong>{pattern.check}</strong>
                 </li>
               ))}
             </ul>
-            <p className="text-[0.94rem] text-quiet">Likely mechanisms to look at, not diagnoses.</p>
+            <p className="text-aside text-quiet">Likely mechanisms to look at, not diagnoses.</p>
           </section>
         ) : null}
         {gaps.length > 0 ? (
@@ -246,20 +249,18 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                 </tr>
               </thead>
               <tbody className="rule-list">
-                {gaps.map((each) => (
-                  <tr key={each.key}>
+                {gaps.map((gap) => (
+                  <tr key={gap.key}>
                     <th scope="row" className="py-1.5 pr-3 font-normal">
-                      {each.name}
+                      {gap.name}
                     </th>
-                    <td className={`py-1.5 pr-3 ${each.worse === 'left' ? 'font-bold' : ''}`}>
-                      L {each.left}
-                    </td>
-                    <td className={`py-1.5 pr-3 ${each.worse === 'right' ? 'font-bold' : ''}`}>
-                      R {each.right}
+                    <td className={`py-1.5 pr-3 ${gap.worse === 'left' ? 'font-bold' : ''}`}>L {gap.left}</td>
+                    <td className={`py-1.5 pr-3 ${gap.worse === 'right' ? 'font-bold' : ''}`}>
+                      R {gap.right}
                     </td>
                     <td className="py-1.5 text-right">
-                      {each.worse
-                        ? `${Math.round(each.amount * 10) / 10} ${each.unit}${each.beyondError ? '' : ', within error'}`
+                      {gap.worse
+                        ? `${Math.round(gap.amount * 10) / 10} ${gap.unit}${gap.beyondError ? '' : ', within error'}`
                         : 'even'}
                     </td>
                   </tr>
@@ -274,17 +275,17 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               Ratios
             </h2>
             <ul className="rule-list figures">
-              {ratios.map((each) => (
-                <li key={each.id} className="py-2">
+              {ratios.map((ratio) => (
+                <li key={ratio.id} className="py-2">
                   <p>
                     <strong>
-                      {each.name} {each.value.toFixed(2)}
+                      {ratio.name} {ratio.value.toFixed(2)}
                     </strong>{' '}
-                    ± {each.error.toFixed(2)}, expected {each.expected}. {each.says}
+                    ± {ratio.error.toFixed(2)}, expected {ratio.expected}. {ratio.says}
                   </p>
-                  <p className="text-[0.94rem] text-quiet">
-                    {each.formula} ={' '}
-                    {each.inputs
+                  <p className="text-aside text-quiet">
+                    {ratio.formula} ={' '}
+                    {ratio.inputs
                       .map((input) => `${input.value} (${dayText(input.onDate, today)})`)
                       .join(' / ')}
                   </p>
@@ -299,15 +300,15 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               Enough, or not to be planned
             </h2>
             <ul className="rule-list">
-              {kept.map((each) => (
-                <li key={each.key} className="py-2">
-                  <strong>{each.name}.</strong> {each.sentence.split('. ')[0]}.
+              {kept.map((row) => (
+                <li key={row.key} className="py-2">
+                  <strong>{row.name}.</strong> {row.sentence.split('. ')[0]}.
                 </li>
               ))}
-              {blocked.map((each) => (
-                <li key={each.name} className="hatched py-2 text-mortar">
+              {blocked.map((row) => (
+                <li key={row.name} className="hatched py-2 text-mortar">
                   <span className="bg-paper text-ink">
-                    <strong>{each.name}, blocked.</strong> {each.why}
+                    <strong>{row.name}, blocked.</strong> {row.why}
                   </span>
                 </li>
               ))}
@@ -315,7 +316,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
           </section>
         ) : null}
       </div>
-      <p className="mt-8 text-[0.94rem] text-quiet">
+      <p className="mt-8 text-aside text-quiet">
         Made from the trials named above with trade data {loaderData.version}.{' '}
         <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
       </p>

@@ -138,7 +138,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           </ul>
           {mayPlan ? <BlackoutForm key={ids.blackout} id={ids.blackout} action={`${here}/days-off`} /> : null}
           {weeks.length > 0 ? (
-            <p className="mt-4 text-[0.94rem] text-quiet">
+            <p className="mt-4 text-aside text-quiet">
               Changed events or days take effect when you plan again.
             </p>
           ) : null}

@@ -22,7 +22,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
               <Link to={`/athletes/${row.id}/plan`} className="font-bold no-underline hover:underline">
                 {row.name}
               </Link>
-              <p className="text-[0.94rem] leading-snug text-quiet">
+              <p className="text-aside leading-snug text-quiet">
                 {row.event
                   ? `${row.event.priority} ${row.event.name}, ${awayText(row.event.onDate, today)}`
                   : row.discipline}

@@ -41,13 +41,13 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
       </Empty>
     );
   }
-  const real = changes.filter((each) => each.verdict === 'better' || each.verdict === 'worse');
+  const real = changes.filter((change) => change.verdict === 'better' || change.verdict === 'worse');
   return (
     <>
       <h2 className="text-3xl">
         {real.length === 0
           ? 'No change beyond test error'
-          : `${real.filter((each) => each.verdict === 'better').length} better, ${real.filter((each) => each.verdict === 'worse').length} worse, beyond test error`}
+          : `${real.filter((change) => change.verdict === 'better').length} better, ${real.filter((change) => change.verdict === 'worse').length} worse, beyond test error`}
       </h2>
       <p className="mt-1 text-quiet">A change is real beyond 1.96 × √2 × the typical error of the test.</p>
       <div className="mt-6 grid gap-10 md:grid-cols-2">
@@ -89,36 +89,38 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
             </tr>
           </thead>
           <tbody className="rule-list">
-            {changes.map((each) => (
+            {changes.map((change) => (
               <tr
-                key={each.key}
-                className={each.verdict === 'better' || each.verdict === 'worse' ? 'font-bold' : undefined}
+                key={change.key}
+                className={
+                  change.verdict === 'better' || change.verdict === 'worse' ? 'font-bold' : undefined
+                }
               >
                 <th scope="row" className="flex items-center gap-3 py-1.5 pr-3">
                   <Figure
-                    posture={each.posture}
-                    needs={each.needs}
+                    posture={change.posture}
+                    needs={change.needs}
                     label=""
                     plain
                     bare
                     className="h-10 w-16 shrink-0"
                   />
-                  {each.test}
+                  {change.test}
                 </th>
-                <td className="py-1.5 pr-3 font-normal text-quiet">{each.quality}</td>
-                <td className="py-1.5 pr-3" title={each.days[0]}>
-                  {each.first}
+                <td className="py-1.5 pr-3 font-normal text-quiet">{change.quality}</td>
+                <td className="py-1.5 pr-3" title={change.days[0]}>
+                  {change.first}
                 </td>
-                <td className="py-1.5 pr-3" title={each.days[1]}>
-                  {each.previous}
+                <td className="py-1.5 pr-3" title={change.days[1]}>
+                  {change.previous}
                 </td>
-                <td className="py-1.5 pr-3" title={each.days[2]}>
-                  {each.latest}
+                <td className="py-1.5 pr-3" title={change.days[2]}>
+                  {change.latest}
                 </td>
                 <td className="py-1.5 pr-3 whitespace-nowrap">
-                  {verdicts[each.verdict]} {each.difference}
+                  {verdicts[change.verdict]} {change.difference}
                 </td>
-                <td className="py-1.5 font-normal text-quiet">{each.realFrom}</td>
+                <td className="py-1.5 font-normal text-quiet">{change.realFrom}</td>
               </tr>
             ))}
           </tbody>

@@ -206,7 +206,7 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
               <li key={test.id} className="flex items-start justify-between gap-3 py-1">
                 <span className="py-2 leading-snug">
                   {test.name}{' '}
-                  <span className="block text-[0.94rem] text-quiet">
+                  <span className="block text-aside text-quiet">
                     {test.tests || 'the rung decides'}
                     {test.missing ? `. ▲ Not at hand: ${test.missing}` : ''}
                   </span>
@@ -237,11 +237,11 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
           </p>
           {past.length === 0 ? <p className="mt-2 text-quiet">None yet.</p> : null}
           <ul className="rule-list mt-2">
-            {past.map((each) => (
-              <li key={each.id} className="flex justify-between gap-3 py-2">
-                <Link to={`/athletes/${athleteId}/review`}>{dayText(each.onDate, today)}</Link>
+            {past.map((left) => (
+              <li key={left.id} className="flex justify-between gap-3 py-2">
+                <Link to={`/athletes/${athleteId}/review`}>{dayText(left.onDate, today)}</Link>
                 <span className="text-quiet">
-                  {each.tests} tests{each.warmUpDone ? '' : ', not comparable'}
+                  {left.tests} tests{left.warmUpDone ? '' : ', not comparable'}
                 </span>
               </li>
             ))}

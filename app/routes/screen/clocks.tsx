@@ -264,7 +264,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
             {test.name}
             {test.sided ? `, ${state.round === 0 ? 'first' : 'other'} side` : ''}
           </h1>
-          <p className={clsx('text-[0.98rem]', anyRunning && 'max-sm:hidden')}>
+          <p className={clsx('text-body', anyRunning && 'max-sm:hidden')}>
             {test.setUp} Say: “{test.tell}” <strong>Stops at</strong> {test.stopRule}
           </p>
           {test.spotter ? (
@@ -384,7 +384,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
                 onClick={(event) =>
                   send({ type: 'stop', letter: clock.letter, atMs: event.timeStamp, pain: true })
                 }
-                className="min-h-11 border-2 border-t-0 border-chalk text-[0.95rem]"
+                className="min-h-11 border-2 border-t-0 border-chalk text-aside"
               >
                 Stop {clock.letter}: pain
               </button>
@@ -392,7 +392,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
               <button
                 type="button"
                 onClick={() => send({ type: 'leave', letter: clock.letter })}
-                className="min-h-11 text-[0.95rem] text-mortar underline"
+                className="min-h-11 text-aside text-mortar underline"
               >
                 Not here
               </button>

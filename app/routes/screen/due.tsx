@@ -81,7 +81,7 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
                     <SmallPillar parts={row.pillar} next={row.top} />
                     <span>
                       <strong>{row.name}</strong>
-                      <span className="block text-[0.94rem] leading-snug text-quiet">
+                      <span className="block text-aside leading-snug text-quiet">
                         {group.id === 'blocked'
                           ? row.issue && issueText(row.issue)
                           : row.lastScreen

@@ -61,10 +61,10 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
     <article className="result-sheet">
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h2 className="text-3xl print:text-[14pt]">
+          <h2 className="text-3xl print:text-print-title">
             <span className="hidden print:inline">{name}: </span>Results of {dayText(newest, today)}
           </h2>
-          <p className="text-quiet print:text-[8pt]">
+          <p className="text-quiet print:text-print">
             <span className="hidden print:inline">
               {practice}. {discipline}.{' '}
             </span>
@@ -85,15 +85,15 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
           <li key={test.key} className="print-plain py-2.5 print:py-1.5">
             <div className="grid gap-x-6 gap-y-1 lg:grid-cols-[15rem_1fr_15rem] print:grid-cols-[10.5rem_1fr_13.5rem] print:gap-x-3 print:gap-y-0">
               <div>
-                <h3 className="text-lg leading-tight print:text-[11pt]">{test.name}</h3>
-                <p className="figures text-[0.92rem] leading-snug text-quiet print:text-[8.5pt] print:leading-tight">
+                <h3 className="text-lg leading-tight print:text-print-head">{test.name}</h3>
+                <p className="figures text-note leading-snug text-quiet print:text-print print:leading-tight">
                   target {test.target} {test.source}; error {test.error}
                 </p>
               </div>
-              <div className="self-center print:text-[9pt]">
+              <div className="self-center print:text-print">
                 <SideBars bars={test.bars} label={test.name} />
               </div>
-              <p className="figures text-[0.94rem] leading-snug print:text-[8.5pt] print:leading-tight">
+              <p className="figures text-aside leading-snug print:text-print print:leading-tight">
                 {test.changes.map((change) => (
                   <span key={change.side} className="block">
                     {change.side === 'both' ? '' : `${change.side} `}
@@ -105,7 +105,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
               </p>
             </div>
             <details className="no-print">
-              <summary className="inline-block cursor-pointer py-1 text-[0.94rem] text-quiet">
+              <summary className="inline-block cursor-pointer py-1 text-aside text-quiet">
                 {test.history.length} {test.history.length === 1 ? 'trial' : 'trials'}
               </summary>
               <TrialHistory
@@ -122,10 +122,10 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
       </ul>
       {loaderData.ratios.length > 0 ? (
         <section aria-labelledby="ratios" className="mt-5 print:mt-2">
-          <h3 id="ratios" className="text-2xl print:text-[11pt]">
+          <h3 id="ratios" className="text-2xl print:text-print-head">
             Ratios
           </h3>
-          <ul className="figures print:text-[8.5pt]">
+          <ul className="figures print:text-print">
             {loaderData.ratios.map((ratio) => (
               <li key={ratio.id} title={ratio.inputs} className="py-1 print:py-0">
                 <strong>
@@ -140,7 +140,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
           </ul>
         </section>
       ) : null}
-      <Disclaimer text={loaderData.disclaimer} className="mt-5 print:mt-2 print:text-[8pt]" />
+      <Disclaimer text={loaderData.disclaimer} className="mt-5 print:mt-2 print:text-print" />
     </article>
   );
 }

@@ -91,7 +91,7 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
                     <span>
                       {person.name}
                       {person.withheld.map((issue) => (
-                        <span key={issue.code} className="block text-[0.94rem] text-quiet">
+                        <span key={issue.code} className="block text-aside text-quiet">
                           {issueText(issue)}
                         </span>
                       ))}

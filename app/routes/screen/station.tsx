@@ -285,16 +285,16 @@ function Station({ loaderData }: Route.ComponentProps) {
         <div className="flex items-baseline justify-between gap-4 px-4 pt-4 lg:block">
           <h1 className="text-2xl">{name}</h1>
           <p className="flex gap-4">
-            <Link to={`/athletes/${athleteId}/screen`} className="py-2 text-[0.95rem]">
+            <Link to={`/athletes/${athleteId}/screen`} className="py-2 text-aside">
               Leave, keep all
             </Link>
-            <button type="button" onClick={gym.toggle} className="py-2 text-[0.95rem] underline">
+            <button type="button" onClick={gym.toggle} className="py-2 text-aside underline">
               {gym.says}
             </button>
           </p>
         </div>
         {cautions.length > 0 ? (
-          <ul className="px-4 pt-2 text-[0.94rem]">
+          <ul className="px-4 pt-2 text-aside">
             {cautions.map((caution) => (
               <li key={caution.id} title={caution.changes}>
                 △ {caution.name}
@@ -302,7 +302,7 @@ function Station({ loaderData }: Route.ComponentProps) {
             ))}
           </ul>
         ) : null}
-        <label className="flex min-h-11 items-center gap-2.5 px-4 text-[0.94rem]">
+        <label className="flex min-h-11 items-center gap-2.5 px-4 text-aside">
           <input
             type="checkbox"
             checked={warmUpDone}
@@ -321,7 +321,7 @@ function Station({ loaderData }: Route.ComponentProps) {
                   onClick={() => go(i)}
                   aria-current={i === at ? 'step' : undefined}
                   className={clsx(
-                    'flex min-h-11 w-full disabled:opacity-60 items-center gap-2.5 px-2.5 py-1.5 text-left text-[0.98rem] leading-tight',
+                    'flex min-h-11 w-full disabled:opacity-60 items-center gap-2.5 px-2.5 py-1.5 text-left text-body leading-tight',
                     i === at
                       ? 'stone bg-chalk font-bold text-night'
                       : isDone(its)
@@ -350,7 +350,7 @@ function Station({ loaderData }: Route.ComponentProps) {
             ready={allDone}
             disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
           />
-          <p className="mt-2 text-[0.9rem] text-mortar">Press ? for the keys.</p>
+          <p className="mt-2 text-note text-mortar">Press ? for the keys.</p>
         </div>
       </aside>
       <main className="min-w-0 px-4 pb-10 pt-4 sm:px-8">

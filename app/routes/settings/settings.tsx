@@ -194,11 +194,11 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
                 name="schoolId"
                 value={school.id}
                 defaultChecked={school.id === loaderData.schoolId}
-                className="mt-1 size-5 accent-[#26242e]"
+                className="mt-1 size-5"
               />
               <span>
                 <strong>{school.name}.</strong> {school.belief}
-                <span className="block text-[0.94rem] text-quiet">{school.instructions}</span>
+                <span className="block text-aside text-quiet">{school.instructions}</span>
               </span>
             </label>
           ))}

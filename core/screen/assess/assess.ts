@@ -113,7 +113,7 @@ function resultOf(
     return { trial, held, target, score: scoreTrial(test, trial, target.value) };
   });
   const best = scored.reduce((a, b) => (b.score > a.score ? b : a));
-  const seen = new Set(ofDay.flatMap((trial) => trial.faults.map((each) => each.faultId)));
+  const seen = new Set(ofDay.flatMap((trial) => trial.faults.map((fault) => fault.faultId)));
   if (ofDay.some((trial) => trial.feltIn === 'low back')) seen.add('felt_low_back');
   return {
     testId: test.id,
@@ -152,7 +152,7 @@ function partsFor(quality: QualityId, side: SideKey, results: readonly TestResul
   }
   const parts: CapabilityPart[] = [];
   for (const ofTest of byTest.values()) {
-    const feed = ofTest[0]?.feeds.find((each) => each.quality === quality);
+    const feed = ofTest[0]?.feeds.find((feed) => feed.quality === quality);
     if (!feed) continue;
     const fitting =
       side === 'both'

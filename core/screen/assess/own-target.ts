@@ -30,8 +30,8 @@ export function ownTargetFor(
   person: TargetPerson,
 ): OwnTarget | undefined {
   let best: OwnTarget | undefined;
-  for (const each of targets ?? [])
-    if (fits(each, person) && (!best || narrowness(each) >= narrowness(best))) best = each;
+  for (const target of targets ?? [])
+    if (fits(target, person) && (!best || narrowness(target) >= narrowness(best))) best = target;
   return best;
 }
 

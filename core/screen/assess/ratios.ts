@@ -35,11 +35,11 @@ export interface TestGap {
 
 const held = (results: readonly TestResult[], testId: string, side?: SideKey): TestResult | undefined =>
   results.find(
-    (each) =>
-      each.testId === testId &&
-      each.value !== null &&
-      each.value > 0 &&
-      (side === undefined || each.side === side),
+    (result) =>
+      result.testId === testId &&
+      result.value !== null &&
+      result.value > 0 &&
+      (side === undefined || result.side === side),
   );
 
 function ratioOf(
@@ -66,11 +66,11 @@ function ratioOf(
       error,
       expected,
       says: judge(value, error),
-      inputs: [top, bottom].map((each) => ({
-        label: label(each),
-        value: each.value ?? 0,
-        onDate: each.onDate,
-        trialIds: each.trialIds,
+      inputs: [top, bottom].map((testResult) => ({
+        label: label(testResult),
+        value: testResult.value ?? 0,
+        onDate: testResult.onDate,
+        trialIds: testResult.trialIds,
       })),
     },
   ];
@@ -82,7 +82,7 @@ export function ratios(trade: Pick<Trade, 'test'>, results: readonly TestResult[
   const extensor = held(results, 'trunk_extensor_hold');
   const front = held(results, 'front_plank');
   const sideResults = results.filter(
-    (each) => each.testId === 'side_plank' && each.value !== null && each.value > 0,
+    (result) => result.testId === 'side_plank' && result.value !== null && result.value > 0,
   );
   const weakerSide =
     sideResults.length > 0
@@ -130,7 +130,7 @@ export function testGaps(trade: Pick<Trade, 'test'>, results: readonly TestResul
   for (const left of results) {
     if (left.side !== 'left') continue;
     const right = results.find(
-      (each) => each.testId === left.testId && each.rungId === left.rungId && each.side === 'right',
+      (result) => result.testId === left.testId && result.rungId === left.rungId && result.side === 'right',
     );
     if (!right) continue;
     const test = trade.test(left.testId);

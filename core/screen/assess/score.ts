@@ -117,11 +117,11 @@ export function scoreTrial(
   const parts = trial.parts ?? {};
   if (test.directions) {
     const limit = parts.limit ?? Number.POSITIVE_INFINITY;
-    const scores = test.directions.flatMap((each) => {
-      const value = parts[each.id];
-      return value === undefined ? [] : [(100 * value) / Math.min(each.target, limit)];
+    const scores = test.directions.flatMap((direction) => {
+      const value = parts[direction.id];
+      return value === undefined ? [] : [(100 * value) / Math.min(direction.target, limit)];
     });
-    return scores.length > 0 ? scores.reduce((sum, each) => sum + each, 0) / scores.length : 0;
+    return scores.length > 0 ? scores.reduce((sum, score) => sum + score, 0) / scores.length : 0;
   }
   const extras = (test.figures ?? []).flatMap((figure) => {
     const value = parts[figure.id];

@@ -17,7 +17,9 @@ const input = (trials: AssessInput['trials'], today = '2026-11-20'): AssessInput
   trade: shippedTrade,
 });
 const capability = (result: ReturnType<typeof assess>, quality: string, side: string) => {
-  const found = result.capabilities.find((each) => each.quality === quality && each.side === side);
+  const found = result.capabilities.find(
+    (capability) => capability.quality === quality && capability.side === side,
+  );
   if (!found) throw new Error('no such capability');
   return found;
 };
@@ -53,7 +55,7 @@ describe('scores', () => {
   });
 
   it('never falls when a measure gets better', () => {
-    for (const test of screenTests.filter((each) => each.kind !== 'grade')) {
+    for (const test of screenTests.filter((screenTest) => screenTest.kind !== 'grade')) {
       const target = targetFor(test, person).value;
       fc.assert(
         fc.property(
@@ -188,7 +190,7 @@ describe('ratios and gaps', () => {
   ];
   it('shows formula, inputs and error, and speaks only beyond it', () => {
     const list = ratios(shippedTrade, assess(input(trials)).results);
-    const flexor = list.find((each) => each.id === 'flexor_extensor');
+    const flexor = list.find((ratio) => ratio.id === 'flexor_extensor');
     expect(flexor?.value).toBeCloseTo(160 / 90);
     expect(flexor?.error).toBeCloseTo((160 / 90) * Math.hypot(18 / 160, 15 / 90));
     expect(flexor?.says).toContain('Back short');
@@ -229,7 +231,7 @@ describe('ratios and gaps', () => {
 
 describe('battery', () => {
   const all = ['mat', 'towel', 'box', 'band', 'dumbbell', 'ball'];
-  it.each(disciplines.map((each) => each.id))('covers all nine qualities for %s', (id) => {
+  it.each(disciplines.map((discipline) => discipline.id))('covers all nine qualities for %s', (id) => {
     const battery = proposeBattery({
       trade: shippedTrade,
       gate: gateOf(),
@@ -276,7 +278,7 @@ describe('battery', () => {
       }),
     );
     // Only the leg raise still tells of the shape.
-    expect(battery.items.map((each) => each.testId)).toContain('leg_raise_arc');
+    expect(battery.items.map((item) => item.testId)).toContain('leg_raise_arc');
     expect(battery.uncovered).toEqual([]);
   });
   it('offers only breath and brace before a practitioner agrees', () => {
@@ -303,12 +305,12 @@ describe('battery', () => {
   it('keeps every gate the cautions set, whatever the sport', () => {
     const cautions = ['under_16', 'hypertension', 'knee_pain', 'pregnancy', 'osteoporosis', 'hernia'];
     fc.assert(
-      fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, each) => {
+      fc.property(fc.subarray(cautions), fc.constantFrom(...disciplines), (some, discipline) => {
         const gate = gateOf({ cautions: some });
         const battery = proposeBattery({
           trade: shippedTrade,
           gate,
-          discipline: each,
+          discipline: discipline,
           kit: all,
           minutes: 60,
           firstSide: 'right',

@@ -56,7 +56,10 @@ export function quickRecheck(
     const gate = input.gate.test(test.id);
     return gate.allowed && hasKit(test, input.kit) && !test.byRung ? [{ test, gate }] : [];
   });
-  const wanted = [...new Map(top.map((each) => [each.quality, each])).values()].slice(0, quickTests);
+  const wanted = [...new Map(top.map((priority) => [priority.quality, priority])).values()].slice(
+    0,
+    quickTests,
+  );
   const candidates = wanted.map(({ quality, name }) =>
     allowed
       .filter(({ test }) => test.feeds.some((feed) => feed.quality === quality))
@@ -79,18 +82,18 @@ export function quickRecheck(
   );
   let best: { items: Chosen[]; minutes: number; worth: number } = { items: [], minutes: 0, worth: 0 };
   const search = (at: number, picked: readonly Candidate[], minutes: number, worth: number): void => {
-    if (worth > best.worth) best = { items: picked.map((each) => each.chosen), minutes, worth };
+    if (worth > best.worth) best = { items: picked.map((candidate) => candidate.chosen), minutes, worth };
     if (at === candidates.length) return;
-    for (const each of candidates[at] ?? []) {
-      if (picked.some((one) => one.test === each.test)) continue;
+    for (const candidate of candidates[at] ?? []) {
+      if (picked.some((one) => one.test === candidate.test)) continue;
       // Easy before hard; rests that no other test fills count.
-      const more = [...picked, each].sort((a, b) => a.test.stage - b.test.stage);
+      const more = [...picked, candidate].sort((a, b) => a.test.stage - b.test.stage);
       const timed = more.map(({ test }) => ({
         ...timedTest(test, quickRestS(test)),
         minutes: oneTrialMinutes(test),
       }));
       const total = timelineOf(timed, 0).steps.at(-1)?.endMin ?? 0;
-      if (total <= quickMinutes + 1e-9) search(at + 1, more, total, worth + each.worth);
+      if (total <= quickMinutes + 1e-9) search(at + 1, more, total, worth + candidate.worth);
     }
     search(at + 1, picked, minutes, worth);
   };

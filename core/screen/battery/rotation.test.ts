@@ -17,7 +17,7 @@ const station = (
 ) => ({
   id,
   name: id,
-  minutesFor: Object.fromEntries(athleteIds.map((each) => [each, minutes])),
+  minutesFor: Object.fromEntries(athleteIds.map((athleteId) => [athleteId, minutes])),
   maximal: false,
   restMinutes: 0,
   ...more,
@@ -38,8 +38,8 @@ const day = fc
       athleteIds,
       testers,
       warmUpMin: 5,
-      stations: minutes.map((each, i) => {
-        const its = station(`s${i}`, each, athleteIds, {
+      stations: minutes.map((minute, i) => {
+        const its = station(`s${i}`, minute, athleteIds, {
           maximal: i >= minutes.length - maximal,
           restMinutes: rest,
         });
@@ -62,9 +62,13 @@ function expectSound(input: RotationInput, slots: readonly RotationSlot[]) {
   expect(overlaps(slots, 'tester')).toBe(false);
   for (const id of input.athleteIds) {
     const mine = slots.filter((slot) => slot.athleteId === id).sort((a, b) => a.startMin - b.startMin);
-    const due = input.stations.filter((each) => (each.minutesFor[id] ?? 0) > 0).map((each) => each.id);
+    const due = input.stations
+      .filter((station) => (station.minutesFor[id] ?? 0) > 0)
+      .map((station) => station.id);
     expect(mine.map((slot) => slot.stationId).sort()).toEqual([...due].sort());
-    const maximal = mine.map((slot) => input.stations.find((each) => each.id === slot.stationId)?.maximal);
+    const maximal = mine.map(
+      (slot) => input.stations.find((station) => station.id === slot.stationId)?.maximal,
+    );
     expect(maximal.indexOf(true) === -1 || !maximal.slice(maximal.indexOf(true)).includes(false)).toBe(true);
   }
 }
@@ -86,7 +90,7 @@ describe('a squad rotation', () => {
         for (const id of input.athleteIds) {
           const mine = slots.filter((slot) => slot.athleteId === id).sort((a, b) => a.startMin - b.startMin);
           mine.slice(1).forEach((slot, i) => {
-            const rest = input.stations.find((each) => each.id === slot.stationId)?.restMinutes ?? 0;
+            const rest = input.stations.find((station) => station.id === slot.stationId)?.restMinutes ?? 0;
             expect(slot.startMin - (mine[i]?.endMin ?? 0)).toBeGreaterThanOrEqual(rest - 1e-9);
           });
         }
@@ -114,11 +118,11 @@ describe('a squad rotation', () => {
           const late = planWithLateness(input, [{ athleteId: 'a0', knownMin, untilMin: knownMin + more }]);
           expectSound(input, late.slots);
           for (const slot of first.slots.filter(
-            (each) => each.startMin < knownMin && each.athleteId !== 'a0',
+            (slot) => slot.startMin < knownMin && slot.athleteId !== 'a0',
           ))
             expect(late.slots).toContainEqual(slot);
           for (const slot of late.slots.filter(
-            (each) => each.athleteId === 'a0' && each.startMin >= knownMin,
+            (slot) => slot.athleteId === 'a0' && slot.startMin >= knownMin,
           ))
             expect(slot.startMin).toBeGreaterThanOrEqual(knownMin + more);
         },
@@ -141,7 +145,7 @@ describe('tests over stations', () => {
         expect(spread.length).toBeLessThanOrEqual(stations);
         for (const group of spread) {
           expect(group.length).toBeGreaterThan(0);
-          if (stations > 1) expect(new Set(group.map((each) => each.maximal)).size).toBe(1);
+          if (stations > 1) expect(new Set(group.map((slot) => slot.maximal)).size).toBe(1);
         }
       }),
     );

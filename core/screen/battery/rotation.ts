@@ -49,7 +49,7 @@ interface Progress {
 }
 
 const minutesOf = (station: RotationStation, athleteId: string) => station.minutesFor[athleteId] ?? 0;
-const sum = (values: readonly number[]) => values.reduce((total, each) => total + each, 0);
+const sum = (values: readonly number[]) => values.reduce((total, value) => total + value, 0);
 
 /** The earliest finish any plan could have; rests and lateness left aside. */
 function boundOf({ athleteIds, stations, testers, warmUpMin }: RotationInput): number {
@@ -150,16 +150,16 @@ export interface Lateness {
 export function planWithLateness(input: RotationInput, late: readonly Lateness[]): Rotation {
   let plan = planRotation(input);
   let from: Record<string, number> = { ...input.from };
-  for (const each of [...late].sort((a, b) => a.knownMin - b.knownMin)) {
-    from = { ...from, [each.athleteId]: Math.max(from[each.athleteId] ?? 0, each.untilMin) };
+  for (const lateness of [...late].sort((a, b) => a.knownMin - b.knownMin)) {
+    from = { ...from, [lateness.athleteId]: Math.max(from[lateness.athleteId] ?? 0, lateness.untilMin) };
     const begun = plan.slots.filter(
-      (slot) => slot.startMin < each.knownMin && slot.athleteId !== each.athleteId,
+      (slot) => slot.startMin < lateness.knownMin && slot.athleteId !== lateness.athleteId,
     );
     // What the late one had done before stays done.
     const done = plan.slots.filter(
-      (slot) => slot.athleteId === each.athleteId && slot.endMin <= each.knownMin,
+      (slot) => slot.athleteId === lateness.athleteId && slot.endMin <= lateness.knownMin,
     );
-    plan = planRotation({ ...input, from, nowMin: each.knownMin, begun: [...begun, ...done] });
+    plan = planRotation({ ...input, from, nowMin: lateness.knownMin, begun: [...begun, ...done] });
   }
   return plan;
 }
@@ -174,26 +174,25 @@ export function spreadOverStations<T extends { readonly minutes: number; readonl
 ): T[][] {
   const spread = (some: readonly T[], count: number): T[][] => {
     if (some.length === 0 || count <= 0) return [];
-    const total = sum(some.map((each) => each.minutes));
+    const total = sum(some.map((part) => part.minutes));
     const groups: T[][] = Array.from({ length: Math.min(count, some.length) }, () => []);
     let run = 0;
-    some.forEach((each, i) => {
-      const share = Math.floor(((run + each.minutes / 2) / total) * groups.length);
+    some.forEach((part, i) => {
+      const share = Math.floor(((run + part.minutes / 2) / total) * groups.length);
       // Enough tests stay over for the groups that are still empty.
       const first = groups.findIndex((group) => group.length === 0);
       const rest = some.length - i;
       const empty = groups.filter((group) => group.length === 0).length;
       const at = rest <= empty && first >= 0 ? first : Math.min(share, groups.length - 1);
-      groups[at]?.push(each);
-      run += each.minutes;
+      groups[at]?.push(part);
+      run += part.minutes;
     });
     return groups.filter((group) => group.length > 0);
   };
-  const easy = tests.filter((each) => !each.maximal);
-  const maximal = tests.filter((each) => each.maximal);
+  const easy = tests.filter((test) => !test.maximal);
+  const maximal = tests.filter((test) => test.maximal);
   if (stations <= 1 || easy.length === 0 || maximal.length === 0) return spread(tests, Math.max(1, stations));
-  const wanted =
-    (sum(maximal.map((each) => each.minutes)) / sum(tests.map((each) => each.minutes))) * stations;
+  const wanted = (sum(maximal.map((its) => its.minutes)) / sum(tests.map((its) => its.minutes))) * stations;
   const forMaximal = Math.min(stations - 1, Math.max(1, Math.round(wanted)));
   return [...spread(easy, stations - forMaximal), ...spread(maximal, forMaximal)];
 }

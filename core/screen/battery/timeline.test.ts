@@ -8,7 +8,7 @@ import { timelineOf } from './timeline';
 
 const timed = (ids: readonly string[]) => timelineOf(ids.map((id) => timedTest(screenTest(id))));
 const someIds = fc.subarray(
-  screenTests.map((each) => each.id),
+  screenTests.map((screenTest) => screenTest.id),
   { minLength: 1 },
 );
 const kit = ['towel', 'box', 'band', 'dumbbell', 'ball', 'foam_roller'];
@@ -74,8 +74,8 @@ describe('the quick re-check', () => {
     const { items, minutes } = quickRecheck(free, top, ['pelvic_drop_stance', 'front_plank']);
     expect(items).toHaveLength(3);
     expect(minutes).toBeLessThanOrEqual(quickMinutes);
-    expect(items.map((each) => each.testId)).toContain('pelvic_drop_stance');
-    expect(items.find((each) => each.testId === 'pelvic_drop_stance')?.why).toMatch(
+    expect(items.map((item) => item.testId)).toContain('pelvic_drop_stance');
+    expect(items.find((item) => item.testId === 'pelvic_drop_stance')?.why).toMatch(
       /Level pelvis, left.*done before/,
     );
   });
@@ -84,10 +84,10 @@ describe('the quick re-check', () => {
     fc.assert(
       fc.property(fc.subarray(cautions), fc.subarray(kit), (some, have) => {
         const { items } = quickRecheck({ ...free, gate: gateOf({ cautions: some }), kit: have }, top, []);
-        const total = items.reduce((sum, each) => sum + oneTrialMinutes(screenTest(each.testId)), 0);
+        const total = items.reduce((sum, item) => sum + oneTrialMinutes(screenTest(item.testId)), 0);
         expect(total).toBeLessThanOrEqual(quickMinutes + 1e-9);
-        expect(items.every((each) => each.gate.allowed)).toBe(true);
-        expect(new Set(items.map((each) => each.testId)).size).toBe(items.length);
+        expect(items.every((item) => item.gate.allowed)).toBe(true);
+        expect(new Set(items.map((item) => item.testId)).size).toBe(items.length);
       }),
     );
   });
@@ -101,7 +101,7 @@ describe('return after a leg injury', () => {
     expect(returnBattery(free, false).leftOut).toMatchObject([
       { testId: 'hop_stick', bars: [{ code: 'bar.no_hop' }] },
     ]);
-    expect(returnBattery(free, true).items.map((each) => each.testId)).toEqual([
+    expect(returnBattery(free, true).items.map((item) => item.testId)).toEqual([
       'two_leg_press_timing',
       'bridge_foot_float',
       'step_down',
@@ -113,7 +113,7 @@ describe('return after a leg injury', () => {
       { ...free, gate: gateOf({ cautions: ['knee_pain'] }), kit: [] },
       true,
     );
-    expect(items.map((each) => each.testId)).toEqual(['bridge_foot_float']);
+    expect(items.map((item) => item.testId)).toEqual(['bridge_foot_float']);
     expect(leftOut).toHaveLength(3);
   });
 });

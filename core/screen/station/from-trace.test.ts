@@ -5,7 +5,7 @@ import { simulate } from '~/core/signals/simulate';
 import { loweringAngleDeg, playIn, proposalOf, watchedIn } from './from-trace';
 
 const testOf = (id: string) => {
-  const test = screenTests.find((each) => each.id === id);
+  const test = screenTests.find((screenTest) => screenTest.id === id);
   if (!test) throw new Error(id);
   return { ...test, figures: test.figures ?? [] };
 };
@@ -61,7 +61,7 @@ describe('what a trace proposes', () => {
     expect(proposed('rib_expansion', 'belt', 40).parts.excursion_cm).toBeGreaterThan(2);
     const pushed = proposed('perturbed_brace', 'loadcell', 40);
     const mean = pushed.truth.pushes.reduce(
-      (sum, each) => sum + each.newtons / pushed.truth.pushes.length,
+      (sum, push) => sum + push.newtons / pushed.truth.pushes.length,
       0,
     );
     expect(Math.abs((pushed.parts.push_n ?? 0) - mean)).toBeLessThan(8);
@@ -72,9 +72,9 @@ describe('what a trace proposes', () => {
         const { value, parts, t1S, t2S } = proposed(test.id, instrument, 40);
         if (value !== undefined) expect(value).toBeLessThanOrEqual(test.max);
         if (t1S !== undefined && t2S !== undefined) expect(t2S).toBeGreaterThanOrEqual(t1S);
-        for (const [id, each] of Object.entries(parts)) {
+        for (const [id, value] of Object.entries(parts)) {
           const figure = test.figures?.find((one) => one.id === id);
-          expect(each).toBeLessThanOrEqual(figure?.max ?? -1);
+          expect(value).toBeLessThanOrEqual(figure?.max ?? -1);
         }
         expect(instruments[instrument].rateHz).toBeGreaterThan(0);
       }

@@ -63,10 +63,10 @@ export function loweringAngleDeg(lossS: number, sweepS: number): number {
  */
 export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
   const { marks, faultId, breath } = analysis;
-  const greatest = (channel: string) => analysis.channels.find((each) => each.channel === channel)?.greatest;
+  const greatest = (channel: string) => analysis.channels.find((its) => its.channel === channel)?.greatest;
   const says: string[] = [];
   const parts: Record<string, number> = {};
-  const channels = instruments[analysis.instrument].channels.map((each) => each.id);
+  const channels = instruments[analysis.instrument].channels.map((channel) => channel.id);
   /** Are these channels fit for a figure? When not, it is said, once. */
   const heard = (needed: readonly string[]): boolean => {
     const why = unheard(analysis, needed);
@@ -81,7 +81,7 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     return false;
   };
   const part = (id: string, needed: readonly string[], value: number | undefined, words: string) => {
-    const figure = test.figures.find((each) => each.id === id);
+    const figure = test.figures.find((figure) => figure.id === id);
     if (!figure || value === undefined || !heard(needed)) return;
     parts[id] = Math.min(figure.max, tenth(value));
     says.push(`${words} ${parts[id]}`);
@@ -102,7 +102,7 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
     'Excursion, cm:',
   );
   if (analysis.pushes.length > 0) {
-    const mean = analysis.pushes.reduce((sum, each) => sum + each.newtons, 0) / analysis.pushes.length;
+    const mean = analysis.pushes.reduce((sum, push) => sum + push.newtons, 0) / analysis.pushes.length;
     part('push_n', ['force'], mean, `Mean of ${analysis.pushes.length} pushes, N:`);
   }
 
@@ -110,7 +110,7 @@ export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
   if (test.kind === 'breaths') {
     if (breath && heard(['chest', 'belly'])) {
       const held = breath.holds[0]?.startS ?? Number.POSITIVE_INFINITY;
-      value = Math.min(test.max, breath.breaths.filter((each) => each.endS <= held + 0.2).length);
+      value = Math.min(test.max, breath.breaths.filter((breath) => breath.endS <= held + 0.2).length);
       says.push(
         `${value} breaths, belly to chest ${breath.bellyToChest.toFixed(1)}, ${Math.round(breath.perMin)} a minute`,
       );

@@ -29,16 +29,16 @@ describe('the pace of a trial', () => {
     );
     const times = fc.array(fc.double({ min: -5, max: 700, noNaN: true }), { minLength: 2, maxLength: 12 });
     fc.assert(
-      fc.property(pace, times, (each, seconds) => {
+      fc.property(pace, times, (pace, seconds) => {
         let before = 0;
         for (const at of [...seconds].sort((a, b) => a - b)) {
-          const moment = paceAt(each, at);
+          const moment = paceAt(pace, at);
           expect(moment.done).toBeGreaterThanOrEqual(before);
-          expect(moment.done).toBeLessThanOrEqual(each.most);
+          expect(moment.done).toBeLessThanOrEqual(pace.most);
           expect(moment.share).toBeGreaterThanOrEqual(0);
           expect(moment.share).toBeLessThanOrEqual(1);
-          expect(moment.leftS).toBeLessThanOrEqual(cycleS(each));
-          if (at > paceEndS(each) + 1e-6) expect(moment.phase).toBe('over');
+          expect(moment.leftS).toBeLessThanOrEqual(cycleS(pace));
+          if (at > paceEndS(pace) + 1e-6) expect(moment.phase).toBe('over');
           before = moment.done;
         }
       }),

@@ -27,7 +27,7 @@ const squad = (n: number, sided = false) =>
   );
 const run = (state: SquadState, ...events: SquadEvent[]) => events.reduce(stepSquad, state);
 const of = (state: SquadState, letter: string) => {
-  const clock = state.clocks.find((each) => each.letter === letter);
+  const clock = state.clocks.find((clock) => clock.letter === letter);
   if (!clock) throw new Error(letter);
   return clock;
 };
@@ -40,7 +40,7 @@ const answered = (letter: string): SquadEvent => ({
 describe('squad clocks', () => {
   it('gives 24 athletes a letter each and no more', () => {
     const full = squad(30);
-    expect(full.clocks.map((each) => each.letter).join('')).toBe('ABCDEFGHIJKLMNOPQRSTUVWX');
+    expect(full.clocks.map((clock) => clock.letter).join('')).toBe('ABCDEFGHIJKLMNOPQRSTUVWX');
     expect(freeLetter(full)).toBeUndefined();
     expect(run(full, { type: 'join', athlete: athlete(99) })).toBe(full);
   });
@@ -69,7 +69,9 @@ describe('squad clocks', () => {
   it('takes a false start back, of one or of all', () => {
     const started = run(squad(3), { type: 'start_all', atMs: 0 });
     expect(of(run(started, { type: 'false_start', letter: 'B' }), 'B').phase).toBe('waiting');
-    expect(run(started, { type: 'false_start' }).clocks.every((each) => each.phase === 'waiting')).toBe(true);
+    expect(run(started, { type: 'false_start' }).clocks.every((clock) => clock.phase === 'waiting')).toBe(
+      true,
+    );
   });
   it('stops at the end of the test or at a cap, as held', () => {
     const state = run(
@@ -114,9 +116,9 @@ describe('squad clocks', () => {
   });
   it('alternates the first side by athlete and changes it once', () => {
     const state = squad(2, true);
-    expect(state.clocks.map((each) => each.side)).toEqual(['left', 'right']);
+    expect(state.clocks.map((clock) => clock.side)).toEqual(['left', 'right']);
     const other = run(state, { type: 'other_side' });
-    expect(other.clocks.map((each) => each.side)).toEqual(['right', 'left']);
+    expect(other.clocks.map((clock) => clock.side)).toEqual(['right', 'left']);
     expect(run(other, { type: 'other_side' })).toBe(other);
     expect(run(squad(2), { type: 'other_side' }).round).toBe(0);
   });
@@ -148,7 +150,7 @@ describe('squad clocks', () => {
           expect(clockS(clock, 1_000_000)).toBeGreaterThanOrEqual(0);
           expect(clockS(clock, 1_000_000)).toBeLessThanOrEqual(240);
         }
-        expect(new Set(state.clocks.map((each) => each.letter)).size).toBe(state.clocks.length);
+        expect(new Set(state.clocks.map((clock) => clock.letter)).size).toBe(state.clocks.length);
         for (let i = 0; i < 30; i += 1) state = run(state, { type: 'undo' });
         expect(state).toBe(begin);
       }),

@@ -52,7 +52,7 @@ describe('angles of a still', () => {
   it('begin with every landmark inside the picture', () => {
     for (const angle of stillAngles) {
       const marks = unplaced(angle, 640, 480);
-      expect(Object.keys(marks)).toEqual(angleKinds[angle].landmarks.map((each) => each.id));
+      expect(Object.keys(marks)).toEqual(angleKinds[angle].landmarks.map((landmark) => landmark.id));
       for (const [x, y] of Object.values(marks)) {
         expect(x).toBeGreaterThan(0);
         expect(x).toBeLessThan(640);

@@ -18,7 +18,7 @@ describe('the history of trials', () => {
       trial('d'),
     ]);
     expect(lines.map((line) => line.stands.id)).toEqual(['c', 'd']);
-    expect(lines[0]?.before.map((each) => each.id)).toEqual(['b', 'a']);
+    expect(lines[0]?.before.map((trial) => trial.id)).toEqual(['b', 'a']);
   });
   it('leaves out what was undone, and an undone correction leaves the old one standing', () => {
     const lines = historyLines([

@@ -15,9 +15,9 @@ export interface HistoryLine {
 
 /** Trials with their corrections folded under the one that stands; what was undone at once is left out. Oldest first. */
 export function historyLines(trials: readonly HistoryTrial[]): HistoryLine[] {
-  const byId = new Map(trials.map((each) => [each.id, each]));
+  const byId = new Map(trials.map((trial) => [trial.id, trial]));
   return trials
-    .filter((each) => !each.voided && each.correctedBy === null)
+    .filter((trial) => !trial.voided && trial.correctedBy === null)
     .map((stands) => {
       const before: HistoryTrial[] = [];
       for (let id = stands.supersedesId; id !== null; ) {

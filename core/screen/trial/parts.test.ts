@@ -113,11 +113,13 @@ describe('a minute of reps on a rung of choice', () => {
       today: '2026-11-21',
       trade: shippedTrade,
     });
-    expect(results.map((each) => each.rungId).sort()).toEqual([one.rung.id, two.rung.id].sort());
-    const first = results.find((each) => each.rungId === one.rung.id);
+    expect(results.map((result) => result.rungId).sort()).toEqual([one.rung.id, two.rung.id].sort());
+    const first = results.find((result) => result.rungId === one.rung.id);
     expect(first?.scoreUncapped).toBeCloseTo((100 * 15) / (first?.target.value ?? 1), 6);
     const quality = shippedTrade.ladder(one.ladderId).quality;
-    const fed = capabilities.find((each) => each.quality === quality && each.parts.length > 0);
+    const fed = capabilities.find(
+      (capability) => capability.quality === quality && capability.parts.length > 0,
+    );
     expect(fed?.parts.length).toBeGreaterThan(0);
   });
   it('is refused without a rung, and a rung elsewhere', () => {

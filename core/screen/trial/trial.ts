@@ -68,7 +68,7 @@ export interface Trial extends TrialInput {
 
 /** The directions of a test that are to be measured under these cautions. */
 export function directionsOf(test: ScreenTest, gate: TestGate) {
-  return (test.directions ?? []).filter((each) => !gate.omits.includes(each.id));
+  return (test.directions ?? []).filter((direction) => !gate.omits.includes(direction.id));
 }
 
 /** The figure of a test of several directions: their mean, in tenths of a degree. */

@@ -98,8 +98,8 @@ describe('the typical error', () => {
     expect(inside).toBeGreaterThanOrEqual(88);
   });
   it('does not change when everybody learns alike', () => {
-    const learnt = trials.map((each) =>
-      each.onDate === '2026-11-04' ? { ...each, value: (each.value ?? 0) + 10 } : each,
+    const learnt = trials.map((trial) =>
+      trial.onDate === '2026-11-04' ? { ...trial, value: (trial.value ?? 0) + 10 } : trial,
     );
     expect(typicalErrorOf(pairsOf(learnt))?.typicalError).toBeCloseTo(
       typicalErrorOf(pairsOf(trials))?.typicalError ?? 0,
@@ -107,8 +107,10 @@ describe('the typical error', () => {
     );
   });
   it('is told for each tester who took both', () => {
-    const mixed = trials.map((each, i) => ({ ...each, staffId: i < 8 ? 'fenna' : 'jonna' }));
-    expect(errorByTester(pairsOf(mixed)).map((each) => [each.staffId, each.estimate.pairs])).toEqual([
+    const mixed = trials.map((trial, i) => ({ ...trial, staffId: i < 8 ? 'fenna' : 'jonna' }));
+    expect(
+      errorByTester(pairsOf(mixed)).map((testerError) => [testerError.staffId, testerError.estimate.pairs]),
+    ).toEqual([
       ['fenna', 4],
       ['jonna', 4],
     ]);

@@ -110,9 +110,9 @@ export function typicalErrorOf(
   const athletes = new Set(pairs.map((pair) => pair.first.athleteId)).size;
   if (athletes < atLeast || pairs.length < 3) return undefined;
   const differences = pairs.map((pair) => pair.second.value - pair.first.value);
-  const shift = differences.reduce((sum, each) => sum + each, 0) / differences.length;
+  const shift = differences.reduce((sum, difference) => sum + difference, 0) / differences.length;
   const degrees = differences.length - 1;
-  const sd = Math.sqrt(differences.reduce((sum, each) => sum + (each - shift) ** 2, 0) / degrees);
+  const sd = Math.sqrt(differences.reduce((sum, difference) => sum + (difference - shift) ** 2, 0) / degrees);
   const typicalError = sd / Math.SQRT2;
   return {
     typicalError,
@@ -180,8 +180,10 @@ export function compareTesters(pairs: readonly RepeatPair[], atLeast = 5): Teste
   return [...groups.values()].flatMap(({ a, b, differences }): TesterComparison[] => {
     const n = differences.length;
     if (n < atLeast) return [];
-    const bias = differences.reduce((sum, each) => sum + each, 0) / n;
-    const sd = Math.sqrt(differences.reduce((sum, each) => sum + (each - bias) ** 2, 0) / (n - 1));
+    const bias = differences.reduce((sum, difference) => sum + difference, 0) / n;
+    const sd = Math.sqrt(
+      differences.reduce((sum, difference) => sum + (difference - bias) ** 2, 0) / (n - 1),
+    );
     const half = (studentT975(n - 1) * sd) / Math.sqrt(n);
     return [
       {
@@ -221,7 +223,7 @@ export function ownPercentiles(
       newest.set(result.athleteId, result);
   }
   if (newest.size < percentileAthletes) return undefined;
-  const sorted = [...newest.values()].map((each) => each.value).sort((a, b) => a - b);
+  const sorted = [...newest.values()].map((result) => result.value).sort((a, b) => a - b);
   if (test.lowerIsBetter) sorted.reverse();
   const at = (percent: number) => {
     const place = (percent / 100) * (sorted.length - 1);

@@ -14,7 +14,7 @@ export function AnswerView({ answer }: { answer: Answer }) {
               {figure.value}
               {figure.unit ? <span className="ml-1.5 text-2xl">{figure.unit}</span> : null}
             </span>
-            <span className="text-[0.94rem] text-quiet">{figure.label}</span>
+            <span className="text-aside text-quiet">{figure.label}</span>
           </p>
         ))}
       </div>
@@ -24,7 +24,7 @@ export function AnswerView({ answer }: { answer: Answer }) {
           {warning}
         </p>
       ))}
-      <dl className="figures mt-4 grid grid-cols-[5.5rem_1fr] gap-x-3 gap-y-1 border-t border-mortar pt-3 text-[0.96rem]">
+      <dl className="figures mt-4 grid grid-cols-[5.5rem_1fr] gap-x-3 gap-y-1 border-t border-mortar pt-3 text-aside">
         <dt className="text-quiet">Formula</dt>
         <dd>{answer.formula}</dd>
         <dt className="text-quiet">From</dt>
@@ -52,7 +52,7 @@ export function AnswerView({ answer }: { answer: Answer }) {
           >
             <Copy aria-hidden="true" className="size-4" /> Copy the line
           </button>
-          <span className="text-[0.94rem] text-quiet" role="status">
+          <span className="text-aside text-quiet" role="status">
             {copied || answer.text}
           </span>
         </p>

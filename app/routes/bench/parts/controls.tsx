@@ -22,7 +22,7 @@ export function Controls({ controls, values, texts, problems, onChange }: Contro
             control={control}
             value={Number(values[control.key])}
             text={texts[control.key]}
-            problem={problems.find((each) => each.startsWith(`${control.label}:`))}
+            problem={problems.find((problem) => problem.startsWith(`${control.label}:`))}
             onChange={(text) => onChange(control.key, text)}
           />
         ) : (
@@ -90,15 +90,15 @@ function Slider({
           aria-describedby={say ? `${id}-say` : undefined}
           className="field-input figures w-20 text-right"
         />
-        <span className="w-16 text-[0.94rem] text-quiet">{control.unit}</span>
+        <span className="w-16 text-aside text-quiet">{control.unit}</span>
       </span>
       {say ? (
         <p
           id={`${id}-say`}
           className={
             problem
-              ? 'col-span-full text-[0.94rem] font-bold'
-              : 'col-span-full -mt-1 pb-1 text-[0.92rem] text-quiet'
+              ? 'col-span-full text-aside font-bold'
+              : 'col-span-full -mt-1 pb-1 text-note text-quiet'
           }
         >
           {problem ? <span aria-hidden="true">▲ </span> : null}

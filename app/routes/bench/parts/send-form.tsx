@@ -23,15 +23,15 @@ export function SendForm({
   if (answer.figures.length === 0) return null;
   if (!athlete)
     return (
-      <p className="text-[0.96rem] text-quiet">
+      <p className="text-aside text-quiet">
         Choose an athlete above to put the answer on a prescription.
       </p>
     );
   const choices =
-    rung && !athlete.rungs.some((each) => each.id === rung.id) ? [rung, ...athlete.rungs] : athlete.rungs;
+    rung && !athlete.rungs.some((its) => its.id === rung.id) ? [rung, ...athlete.rungs] : athlete.rungs;
   if (choices.length === 0)
     return (
-      <p className="text-[0.96rem] text-quiet">
+      <p className="text-aside text-quiet">
         {athlete.name} stands on no ladder yet; lay out a week first.{' '}
         <Link to={`/athletes/${athlete.id}/coach`}>Open the week</Link>
       </p>
@@ -43,7 +43,7 @@ export function SendForm({
       <input type="hidden" name="amount" value={answer.send?.amount ?? ''} />
       <div className="flex flex-wrap items-end gap-3">
         <label className="min-w-56 grow">
-          <span className="block text-[0.94rem] text-quiet">On {athlete.name}’s</span>
+          <span className="block text-aside text-quiet">On {athlete.name}’s</span>
           <select name="rungId" defaultValue={rung?.id} key={rung?.id} className="field-input">
             {choices.map(({ id, name }) => (
               <option key={id} value={id}>
@@ -53,7 +53,7 @@ export function SendForm({
           </select>
         </label>
         <label className="min-w-56 grow">
-          <span className="block text-[0.94rem] text-quiet">Set-up line on the card</span>
+          <span className="block text-aside text-quiet">Set-up line on the card</span>
           <input
             name="setting"
             defaultValue={answer.text}

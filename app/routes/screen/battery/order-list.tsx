@@ -52,12 +52,12 @@ export function OrderList({
             <div className="min-w-0">
               <p className="leading-snug">
                 <strong>{test.name}</strong>{' '}
-                <span className="figures text-[0.94rem] text-quiet">
+                <span className="figures text-aside text-quiet">
                   {clockText(test.minutes)} min{test.sided ? ', both sides' : ''}; target {test.target}{' '}
                   {test.source}
                 </span>
               </p>
-              <p className="text-[0.94rem] leading-snug text-quiet">
+              <p className="text-aside leading-snug text-quiet">
                 {[
                   test.why ?? `Added: ${test.tests || 'the rung decides'}`,
                   test.capS === undefined ? '' : `Stops at ${test.capS} s, a caution`,
@@ -68,7 +68,7 @@ export function OrderList({
                   .filter(Boolean)
                   .join('. ')}
               </p>
-              <label className="inline-flex items-center gap-1.5 text-[0.94rem] text-quiet">
+              <label className="inline-flex items-center gap-1.5 text-aside text-quiet">
                 Rest before
                 <input
                   type="number"

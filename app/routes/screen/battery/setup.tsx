@@ -25,27 +25,27 @@ export function Setup({
     <div className="border-b-2 border-ink pb-3">
       <nav aria-label="Purpose" className="flex flex-wrap gap-x-5">
         {purposes
-          .filter((each) => each !== 'squad')
-          .map((each) => (
+          .filter((purpose) => purpose !== 'squad')
+          .map((choice) => (
             <Link
-              key={each}
-              to={`?purpose=${each}`}
+              key={choice}
+              to={`?purpose=${choice}`}
               preventScrollReset
-              aria-current={!savedId && purpose === each ? 'true' : undefined}
+              aria-current={!savedId && purpose === choice ? 'true' : undefined}
               className={tab}
             >
-              {purposeWords[each]}
+              {purposeWords[choice]}
             </Link>
           ))}
-        {saved.map((each) => (
+        {saved.map((saved) => (
           <Link
-            key={each.id}
-            to={`?battery=${each.id}`}
+            key={saved.id}
+            to={`?battery=${saved.id}`}
             preventScrollReset
-            aria-current={savedId === each.id ? 'true' : undefined}
+            aria-current={savedId === saved.id ? 'true' : undefined}
             className={tab}
           >
-            {each.name}
+            {saved.name}
           </Link>
         ))}
         <Link to="/screen/squad" className={tab}>
@@ -84,16 +84,16 @@ export function Setup({
             <fieldset>
               <legend>At hand today</legend>
               <div className="flex flex-wrap gap-x-5">
-                {equipment.map((each) => (
-                  <label key={each.id} className="flex min-h-11 items-center gap-2">
+                {equipment.map((piece) => (
+                  <label key={piece.id} className="flex min-h-11 items-center gap-2">
                     <input
                       type="checkbox"
                       name="kit"
-                      value={each.id}
-                      defaultChecked={kit.includes(each.id)}
+                      value={piece.id}
+                      defaultChecked={kit.includes(piece.id)}
                       className="size-5"
                     />
-                    {each.name}
+                    {piece.name}
                   </label>
                 ))}
               </div>

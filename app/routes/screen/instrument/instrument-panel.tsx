@@ -68,7 +68,7 @@ export function InstrumentPanel({
   });
   const { startedAtMs } = state;
   const testFaults = useRef<string[]>([]);
-  testFaults.current = test.faults.map((each) => each.id);
+  testFaults.current = test.faults.map((fault) => fault.id);
   const tell = useRef(onTrace);
   tell.current = onTrace;
 
@@ -106,16 +106,16 @@ export function InstrumentPanel({
     <section aria-label="Instrument" className="mt-6 border-t border-night-3 pt-3">
       <div className="flex flex-wrap items-center gap-2">
         <span className="mr-1 text-mortar">Watch with</span>
-        {[undefined, ...test.instruments].map((each) => (
+        {[undefined, ...test.instruments].map((choice) => (
           <button
-            key={each ?? 'none'}
+            key={choice ?? 'none'}
             type="button"
             disabled={running}
-            aria-pressed={instrument === each}
-            onClick={() => onInstrument(each)}
+            aria-pressed={instrument === choice}
+            onClick={() => onInstrument(choice)}
             className="min-h-11 border border-night-3 bg-night-2 px-3 hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night disabled:opacity-60"
           >
-            {each ? instruments[each].name : 'the eye alone'}
+            {choice ? instruments[choice].name : 'the eye alone'}
           </button>
         ))}
       </div>
@@ -131,7 +131,7 @@ export function InstrumentPanel({
                 ? ['The instrument does not answer. The trial goes on without it.']
                 : []),
               // After the trial only what was wrong with the whole recording is still of use.
-              ...notices.filter((each) => !over || each.kind === 'unit').map((each) => each.text),
+              ...notices.filter((notice) => !over || notice.kind === 'unit').map((notice) => notice.text),
             ]}
           />
           {proposal && running ? (
@@ -173,7 +173,7 @@ interface ProposalProps {
 }
 
 const faultName = (test: StationTest, id: string | undefined) =>
-  test.faults.find((each) => each.id === id)?.name.toLowerCase();
+  test.faults.find((fault) => fault.id === id)?.name.toLowerCase();
 
 /** A loss found while the hold runs: taken as a fault at its time, or as the end. */
 function LiveProposal({ proposal, test, state, send }: ProposalProps) {
@@ -199,7 +199,7 @@ function LiveProposal({ proposal, test, state, send }: ProposalProps) {
         type="button"
         className="stone min-h-12 bg-chalk px-4 font-bold text-night"
         onClick={() => {
-          const action = test.faults.find((each) => each.id === faultId)?.action ?? 'correct';
+          const action = test.faults.find((fault) => fault.id === faultId)?.action ?? 'correct';
           if (!seen && faultId) send({ type: 'fault', faultId, action, atMs: started + t1S * 1000 });
           if (t2S !== undefined) send({ type: 'marks', t1S, t2S });
         }}
@@ -254,7 +254,7 @@ function EndProposal({
       <p className="mt-1">{proposal.says.join('. ') || 'The trace shows no loss.'}</p>
       {analysis.faults.length > 0 ? (
         <p className="text-mortar">
-          Hatched: left out, {[...new Set(analysis.faults.map((each) => each.kind))].join(', ')}.
+          Hatched: left out, {[...new Set(analysis.faults.map((fault) => fault.kind))].join(', ')}.
         </p>
       ) : null}
       {offers ? (
@@ -265,7 +265,7 @@ function EndProposal({
           onClick={() => {
             if (hold && t2S !== undefined) send({ type: 'marks', t1S, t2S });
             const { faultId } = proposal;
-            if (hold && faultId && !state.faults.some((each) => each.faultId === faultId))
+            if (hold && faultId && !state.faults.some((fault) => fault.faultId === faultId))
               send({ type: 'fault', faultId, action: 'allowed', atMs: 0 });
             for (const [id, value] of Object.entries(proposal.parts))
               send({ type: 'part', id, value, readBy: test.kind === 'degrees' ? 'sensor' : undefined });

@@ -102,7 +102,7 @@ export function LiveTrace({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const { channels: all, name } = instruments[instrument];
-  const channels = useMemo(() => all.filter((each) => !quiet.has(each.id)), [all]);
+  const channels = useMemo(() => all.filter((channel) => !quiet.has(channel.id)), [all]);
   const height = channels.length * (laneHeight + 6);
   useEffect(() => {
     const element = canvas.current;

@@ -61,7 +61,7 @@ export function MarksEditor({
   const hatch = useId();
   const frame = useRef<HTMLElement>(null);
   const seconds = Math.max(0.1, durationS(trace));
-  const its = instruments[trace.instrument].channels.find((each) => each.id === channel);
+  const its = instruments[trace.instrument].channels.find((its) => its.id === channel);
   const { path, faults } = useMemo(() => {
     const clean = cleanTrace(trace);
     const values = clean.trace.channels[channel] ?? new Float64Array(0);
@@ -74,7 +74,7 @@ export function MarksEditor({
     const span = Math.max(1, high - low);
     return {
       path: pathOf(values, (value) => height - 10 - ((value - low) / span) * (height - 34)),
-      faults: clean.faults.filter((each) => each.channel === channel),
+      faults: clean.faults.filter((fault) => fault.channel === channel),
     };
   }, [trace, channel]);
   const share = (s: number) => Math.min(1, Math.max(0, s / seconds));
@@ -105,11 +105,11 @@ export function MarksEditor({
             <path d="M0 0V7" stroke="currentColor" strokeWidth="1.5" opacity="0.5" />
           </pattern>
         </defs>
-        {faults.map((each) => (
+        {faults.map((fault) => (
           <rect
-            key={`${each.kind}${each.startS}`}
-            x={share(each.startS) * width}
-            width={Math.max(2, (share(each.endS) - share(each.startS)) * width)}
+            key={`${fault.kind}${fault.startS}`}
+            x={share(fault.startS) * width}
+            width={Math.max(2, (share(fault.endS) - share(fault.startS)) * width)}
             y={0}
             height={height}
             fill={`url(#${hatch})`}
@@ -123,7 +123,7 @@ export function MarksEditor({
           vectorEffect="non-scaling-stroke"
         />
       </svg>
-      <span className="absolute left-0 top-0 text-[0.85rem]">{its?.name}</span>
+      <span className="absolute left-0 top-0 text-fine">{its?.name}</span>
       {marks.map((mark, i) => (
         <div
           key={mark.id}
@@ -135,7 +135,7 @@ export function MarksEditor({
         >
           <span
             className={clsx(
-              'figures absolute whitespace-nowrap bg-[var(--mark-ground,transparent)] px-1 text-[0.9rem] font-bold',
+              'figures absolute whitespace-nowrap bg-[var(--mark-ground,transparent)] px-1 text-note font-bold',
               i % 2 === 0 ? 'top-5' : 'bottom-0',
               share(mark.atS) > 0.75 ? 'right-1' : 'left-1',
             )}

@@ -21,7 +21,7 @@ export function Rehearse({
   onChange: (rehearsal: Rehearsal) => void;
 }) {
   return (
-    <details className="text-[0.95rem]">
+    <details className="text-aside">
       <summary className="flex min-h-11 cursor-pointer items-center text-mortar underline decoration-night-3 decoration-2 underline-offset-4">
         A simulated instrument: what it plays
       </summary>
@@ -51,13 +51,13 @@ export function Rehearse({
             className={box}
             value={value.faults[0] ?? ''}
             onChange={({ target }) =>
-              onChange({ ...value, faults: plantable.filter((each) => each === target.value) })
+              onChange({ ...value, faults: plantable.filter((known) => known === target.value) })
             }
           >
             <option value="">sound</option>
-            {plantable.map((each) => (
-              <option key={each} value={each}>
-                {faultWords[each]}
+            {plantable.map((planted) => (
+              <option key={planted} value={planted}>
+                {faultWords[planted]}
               </option>
             ))}
           </select>

@@ -27,7 +27,7 @@ export function Replay({ trace, marks }: { trace: Trace; marks: readonly Mark[] 
     });
     return () => cancelAnimationFrame(frame);
   }, [speed, seconds]);
-  const channels = instruments[trace.instrument].channels.filter((each) => trace.channels[each.id]);
+  const channels = instruments[trace.instrument].channels.filter((channel) => trace.channels[channel.id]);
   const reading = (id: string) => {
     const value =
       trace.channels[id]?.[Math.min(Math.round(atS * trace.rateHz), Math.round(seconds * trace.rateHz) - 1)];
@@ -37,15 +37,15 @@ export function Replay({ trace, marks }: { trace: Trace; marks: readonly Mark[] 
   return (
     <div>
       <div className="no-print mb-3 flex flex-wrap items-center gap-2">
-        {speeds.map((each) => (
+        {speeds.map((choice) => (
           <button
-            key={each}
+            key={choice}
             type="button"
-            aria-pressed={speed === each}
+            aria-pressed={speed === choice}
             className={button}
-            onClick={() => setSpeed(speed === each ? undefined : each)}
+            onClick={() => setSpeed(speed === choice ? undefined : choice)}
           >
-            {speed === each ? 'Pause' : `Play ${each} ×`}
+            {speed === choice ? 'Pause' : `Play ${choice} ×`}
           </button>
         ))}
         <input
@@ -67,7 +67,7 @@ export function Replay({ trace, marks }: { trace: Trace; marks: readonly Mark[] 
         {channels.map((channel) => (
           <div key={channel.id} className="border-t border-mortar">
             <MarksEditor trace={trace} channel={channel.id} marks={marks} />
-            <p className="figures text-right text-[0.9rem] text-quiet">
+            <p className="figures text-right text-note text-quiet">
               {reading(channel.id)} {channel.unit === 'deg' ? '°' : channel.unit}
             </p>
           </div>

@@ -39,7 +39,7 @@ function CorrectForm({
 }) {
   return (
     <details open={issues !== undefined}>
-      <summary className="inline-block cursor-pointer py-1 text-[0.94rem] underline">Correct it</summary>
+      <summary className="inline-block cursor-pointer py-1 text-aside underline">Correct it</summary>
       <Form
         method="post"
         preventScrollReset
@@ -50,13 +50,13 @@ function CorrectForm({
         <input type="hidden" name="trialId" value={line.id} />
         {line.figured ? (
           <label>
-            <span className="block text-[0.94rem]">Figure, {line.unit}</span>
+            <span className="block text-aside">Figure, {line.unit}</span>
             <input name="value" inputMode="decimal" className={`${box} w-28`} />
           </label>
         ) : null}
         {line.graded ? (
           <label>
-            <span className="block text-[0.94rem]">Grade</span>
+            <span className="block text-aside">Grade</span>
             <select name="grade" className={box} defaultValue="">
               <option value="">as it is</option>
               <option value="owned">owned</option>
@@ -67,7 +67,7 @@ function CorrectForm({
           </label>
         ) : null}
         <label className="grow">
-          <span className="block text-[0.94rem]">Why</span>
+          <span className="block text-aside">Why</span>
           <input name="reason" maxLength={300} className={`${box} w-full min-w-48`} />
         </label>
         <Button>Keep the correction</Button>
@@ -123,7 +123,7 @@ export function TrialHistory({
             {line.stillId ? <Link to={`/athletes/${athleteId}/stills/${line.stillId}`}>still</Link> : null}
           </div>
           {line.before.map((older) => (
-            <p key={older.id} className="text-[0.94rem] text-quiet">
+            <p key={older.id} className="text-aside text-quiet">
               was <s>{older.text}</s>: {older.reason}
             </p>
           ))}

@@ -60,14 +60,14 @@ export function ClockTile({
       )}
     >
       <span className="head text-3xl">{clock.letter}</span>
-      <span className="truncate pt-1 text-right text-[0.98rem]">
+      <span className="truncate pt-1 text-right text-body">
         {clock.name}
         {clock.side === 'both' ? null : <span className="block capitalize">{clock.side}</span>}
       </span>
-      <span ref={figure} className="head figures col-span-2 text-right text-[2.6rem] leading-none">
+      <span ref={figure} className="head figures col-span-2 text-right text-title leading-none">
         0.0
       </span>
-      <span className="col-span-2 text-right text-[0.9rem]">{ended}</span>
+      <span className="col-span-2 text-right text-note">{ended}</span>
     </button>
   );
 }

@@ -4,7 +4,7 @@ import { isAnswered, type SquadAnswers, type SquadClock } from '~/core/screen/st
 import { feltPlaces } from '~/core/screen/trial/words';
 
 const chip =
-  'min-h-11 border border-night-3 bg-night-2 px-3 text-[0.98rem] hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';
+  'min-h-11 border border-night-3 bg-night-2 px-3 text-body hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';
 
 /** Why a stopped clock stopped, asked afterwards: the fault, where it was felt, pain. */
 export function Reasons({

@@ -30,7 +30,7 @@ export function RotationTable({
             {stations.map((station) => (
               <th key={station.id} scope="col" className="py-2 pr-4">
                 <span className="head text-2xl">{station.id}</span>
-                <span className="block max-w-44 text-[0.9rem] font-normal leading-snug">{station.name}</span>
+                <span className="block max-w-44 text-note font-normal leading-snug">{station.name}</span>
               </th>
             ))}
             <th scope="col" className="no-print py-2 font-normal text-quiet">
@@ -56,7 +56,7 @@ export function RotationTable({
                       {slot ? (
                         <>
                           {clockText(slot.startMin)} to {clockText(slot.endMin)}{' '}
-                          <span className="text-[0.9rem] text-quiet">tester {slot.tester}</span>
+                          <span className="text-note text-quiet">tester {slot.tester}</span>
                         </>
                       ) : (
                         <span className="text-quiet">none</span>

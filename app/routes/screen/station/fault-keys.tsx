@@ -34,7 +34,7 @@ export function FaultKeys({
         <span
           aria-hidden="true"
           className={clsx(
-            'shrink-0 text-[0.85rem] max-sm:hidden',
+            'shrink-0 text-fine max-sm:hidden',
             armed ? 'bg-zest px-1 text-night' : 'opacity-70',
           )}
         >
@@ -42,7 +42,7 @@ export function FaultKeys({
         </span>
       ) : null}
       <span className="grow">{fault.name}</span>
-      <span className="figures shrink-0 text-[0.95rem] font-bold">
+      <span className="figures shrink-0 text-aside font-bold">
         {seen(fault.id)
           .map(({ atS }) => (atS === null ? '×' : `${atS} s`))
           .join(' ')}

@@ -39,7 +39,7 @@ export function GradeKeys({ state, send }: { state: StationState; send: (event: 
               <Key>{String(i + 1)}</Key>
               {gradeWords[grade]}
             </span>
-            <span className="block text-[0.9rem] opacity-75">{gradeHelp[grade]}</span>
+            <span className="block text-note opacity-75">{gradeHelp[grade]}</span>
           </button>
         ))}
       </div>

@@ -47,7 +47,7 @@ export function StageStrip({
               plain
               className="h-14 w-full [--fig-ground:var(--color-night)]"
             />
-            <span className="figures block text-center text-[0.9rem]">{i + 1}</span>
+            <span className="figures block text-center text-note">{i + 1}</span>
           </li>
         ))}
       </ol>

@@ -15,7 +15,7 @@ export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice:
             plain
             className="float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24"
           />
-          <h2 className="text-[2rem] sm:text-[2.6rem]">{test.name}</h2>
+          <h2 className="text-title-small sm:text-title">{test.name}</h2>
           <p className="mt-1 text-lg leading-snug">{test.setUp}</p>
           <p className="mt-1 text-mortar">
             {test.stand} Say: “{test.tell}” {test.notes.join(' ')}
@@ -25,7 +25,7 @@ export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice:
           ) : null}
           {rungChoice}
         </div>
-        <dl className="figures grid grid-cols-[auto_auto] gap-x-4 text-[1.02rem]">
+        <dl className="figures grid grid-cols-[auto_auto] gap-x-4 text-body">
           <dt className="text-mortar">Target</dt>
           <dd>
             <strong>{test.target}</strong>{' '}
@@ -41,7 +41,7 @@ export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice:
           ))}
         </dl>
       </div>
-      <p className="mt-3 border-l-4 border-chalk pl-3 text-[0.98rem]">
+      <p className="mt-3 border-l-4 border-chalk pl-3 text-body">
         <strong>Stops at</strong> {test.stopRule}
         {test.capS ? ` The clock stops at ${test.capS} s: a caution.` : ''}
       </p>

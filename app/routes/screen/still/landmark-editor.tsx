@@ -153,7 +153,7 @@ export function LandmarkEditor({
         </button>
         <span className="figures">{zooms[zoom]} ×</span>
         {onMove ? (
-          <span className="text-[0.94rem]">Tab to a landmark; arrow keys move it by a pixel.</span>
+          <span className="text-aside">Tab to a landmark; arrow keys move it by a pixel.</span>
         ) : null}
       </p>
     </div>

@@ -81,18 +81,18 @@ export function StillDialog({
           </div>
           {angles.length > 1 ? (
             <div className="mt-2 flex flex-wrap gap-2">
-              {angles.map((each) => (
+              {angles.map((choice) => (
                 <button
-                  key={each}
+                  key={choice}
                   type="button"
-                  aria-pressed={angle === each}
+                  aria-pressed={angle === choice}
                   className={key}
                   onClick={() => {
-                    setAngle(each);
-                    if (picture) setLandmarks(unplaced(each, picture.width, picture.height));
+                    setAngle(choice);
+                    if (picture) setLandmarks(unplaced(choice, picture.width, picture.height));
                   }}
                 >
-                  {angleKinds[each].name}
+                  {angleKinds[choice].name}
                 </button>
               ))}
             </div>
@@ -158,9 +158,9 @@ export function StillDialog({
                       onChange={(event) => setDirection(event.target.value)}
                       className="min-h-12 w-full border border-night-3 bg-night-2 px-2 text-chalk"
                     >
-                      {directions.map((each) => (
-                        <option key={each.id} value={each.id}>
-                          {each.name}
+                      {directions.map((direction) => (
+                        <option key={direction.id} value={direction.id}>
+                          {direction.name}
                         </option>
                       ))}
                     </select>
