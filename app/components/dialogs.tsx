@@ -1,7 +1,7 @@
 import { Command } from 'cmdk';
 import * as Dialog from 'radix-ui/dialog';
 import { useEffect, useState } from 'react';
-import { useFetcher, useNavigate } from 'react-router';
+import { href, useFetcher, useNavigate } from 'react-router';
 import { overlay, sheet } from './keys-dialog';
 
 export interface PaletteItem {
@@ -32,7 +32,7 @@ export function CommandPalette() {
   }, []);
   const { load } = fetcher;
   useEffect(() => {
-    if (open) void load('/palette');
+    if (open) void load(href('/palette'));
   }, [open, load]);
   const items = fetcher.data?.items ?? [];
   const groups = [...new Set(items.map((item) => item.group))];

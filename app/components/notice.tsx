@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import ShieldAlert from 'lucide-react/icons/shield-alert';
 import type { ReactNode } from 'react';
+import { href } from 'react-router';
 import { issueText } from '~/app/words/issue-text';
 import type { Issue } from '~/core/result';
 import { ButtonLink } from './button';
@@ -72,7 +73,7 @@ export function Blocked({
         <strong>What lifts it:</strong> {issueText(liftedBy)}
       </p>
       <p className="mt-4">
-        <ButtonLink look="next" to={`/athletes/${athleteId}/clear`}>
+        <ButtonLink look="next" to={href('/athletes/:athleteId/clear', { athleteId })}>
           Open the safety form
         </ButtonLink>
       </p>

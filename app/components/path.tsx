@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { NavLink } from 'react-router';
+import { href, NavLink } from 'react-router';
 
 export interface PathStep {
   id: 'clear' | 'screen' | 'link' | 'plan' | 'coach' | 'review';
@@ -20,7 +20,7 @@ export function AthletePath({ athleteId, steps }: { athleteId: string; steps: re
         {steps.map((step) => (
           <li key={step.id} className="grow">
             <NavLink
-              to={`/athletes/${athleteId}/${step.id}`}
+              to={href(`/athletes/:athleteId/${step.id}`, { athleteId })}
               className={({ isActive }) =>
                 clsx(
                   'stone flex min-h-[52px] min-w-[7.2rem] flex-col justify-center px-4 py-1.5 no-underline',

@@ -53,10 +53,7 @@ export function SeasonStrip({
             <div
               key={phase.from}
               style={{ gridColumn: `${phase.from + 1} / span ${phase.span}` }}
-              className={clsx(
-                'head truncate border-t-2 border-ink pt-0.5',
-                small ? 'text-tag' : 'text-body',
-              )}
+              className={clsx('head truncate border-t-2 border-ink pt-0.5', small ? 'text-tag' : 'text-body')}
             >
               {phaseNames[phase.phase]}
             </div>

@@ -7,7 +7,7 @@ import Ruler from 'lucide-react/icons/ruler';
 import Search from 'lucide-react/icons/search';
 import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import Users from 'lucide-react/icons/users';
-import { Link, NavLink, Outlet, useNavigation } from 'react-router';
+import { href, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { KeysProvider } from '~/app/lib/keys';
@@ -30,12 +30,12 @@ export function loader({ context }: Route.LoaderArgs) {
 
 const places = [
   { to: '/', name: 'Today', Icon: Columns3 },
-  { to: '/athletes', name: 'Athletes', Icon: Users },
-  { to: '/screen', name: 'Screen', Icon: Ruler },
-  { to: '/season', name: 'Season', Icon: CalendarRange },
-  { to: '/sessions', name: 'Sessions', Icon: ClipboardList },
-  { to: '/library', name: 'Library', Icon: BookOpen },
-  { to: '/bench', name: 'Bench', Icon: SlidersHorizontal },
+  { to: href('/athletes'), name: 'Athletes', Icon: Users },
+  { to: href('/screen'), name: 'Screen', Icon: Ruler },
+  { to: href('/season'), name: 'Season', Icon: CalendarRange },
+  { to: href('/sessions'), name: 'Sessions', Icon: ClipboardList },
+  { to: href('/library'), name: 'Library', Icon: BookOpen },
+  { to: href('/bench'), name: 'Bench', Icon: SlidersHorizontal },
 ] as const;
 
 export default function Frame({ loaderData }: Route.ComponentProps) {
@@ -102,16 +102,16 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
               <p className="mt-1">{staffName}</p>
               <p className="mt-2 flex flex-col gap-0.5">
                 {maySet ? (
-                  <Link to="/settings" className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings')} className="flex min-h-8 items-center text-chalk">
                     Settings
                   </Link>
                 ) : (
-                  <Link to="/settings/password" className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings/password')} className="flex min-h-8 items-center text-chalk">
                     Password
                   </Link>
                 )}
                 {mayManage ? (
-                  <Link to="/settings/staff" className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings/staff')} className="flex min-h-8 items-center text-chalk">
                     Staff
                   </Link>
                 ) : null}

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import type { PaletteItem } from '~/app/components/dialogs';
 import { tools } from '~/core/bench';
 import { athleteNames } from '~/db/queries/athletes';
@@ -16,28 +17,42 @@ export async function loader({ context }: Route.LoaderArgs): Promise<{ items: Pa
         to: label === 'Today' ? '/' : `/${label.toLowerCase()}`,
         group: 'Places',
       })),
-      ...tools.map(({ id, name }) => ({ label: name, to: `/bench/${id}`, group: 'Bench' })),
-      ...ladders.map(({ id, name }) => ({ label: name, to: `/library/${id}`, group: 'Library' })),
-      { label: 'Add an athlete', to: '/athletes/new', group: 'Actions' },
+      ...tools.map(({ id, name }) => ({
+        label: name,
+        to: href('/bench/:toolId', { toolId: id }),
+        group: 'Bench',
+      })),
+      ...ladders.map(({ id, name }) => ({
+        label: name,
+        to: href('/library/:ladderId', { ladderId: id }),
+        group: 'Library',
+      })),
+      { label: 'Add an athlete', to: href('/athletes/new'), group: 'Actions' },
       ...(can(principal, 'athlete.import')
-        ? [{ label: 'Import a roster', to: '/athletes/import', group: 'Actions' }]
+        ? [{ label: 'Import a roster', to: href('/athletes/import'), group: 'Actions' }]
         : []),
-      ...(can(principal, 'settings.change') ? [{ label: 'Settings', to: '/settings', group: 'Places' }] : []),
+      ...(can(principal, 'settings.change')
+        ? [{ label: 'Settings', to: href('/settings'), group: 'Places' }]
+        : []),
       ...(can(principal, 'staff.manage')
         ? [
-            { label: 'Staff', to: '/settings/staff', group: 'Places' },
-            { label: 'What was done', to: '/settings/trail', group: 'Places' },
+            { label: 'Staff', to: href('/settings/staff'), group: 'Places' },
+            { label: 'What was done', to: href('/settings/trail'), group: 'Places' },
           ]
         : []),
-      ...athletes.map(({ id, name }) => ({ label: name, to: `/athletes/${id}`, group: 'Athletes' })),
+      ...athletes.map(({ id, name }) => ({
+        label: name,
+        to: href('/athletes/:athleteId', { athleteId: id }),
+        group: 'Athletes',
+      })),
       ...athletes.map(({ id, name }) => ({
         label: `Screen ${name}`,
-        to: `/athletes/${id}/screen`,
+        to: href('/athletes/:athleteId/screen', { athleteId: id }),
         group: 'Screen',
       })),
       ...athletes.map(({ id, name }) => ({
         label: `Card of ${name}`,
-        to: `/athletes/${id}/coach`,
+        to: href('/athletes/:athleteId/coach', { athleteId: id }),
         group: 'Card',
       })),
     ],

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText, longDayText } from '~/app/lib/format';
@@ -26,8 +26,8 @@ export default function Today({ loaderData }: Route.ComponentProps) {
         <div className="mt-8">
           <Empty title="Start with the people">
             <p>
-              <Link to="/athletes/new">Add an athlete</Link> or{' '}
-              <Link to="/athletes/import">import a roster</Link>.
+              <Link to={href('/athletes/new')}>Add an athlete</Link> or{' '}
+              <Link to={href('/athletes/import')}>import a roster</Link>.
             </p>
           </Empty>
         </div>
@@ -45,7 +45,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                 <div className="min-w-0">
                   <p className="leading-snug">
                     <Link
-                      to={`/athletes/${matter.athleteId}`}
+                      to={href('/athletes/:athleteId', { athleteId: matter.athleteId })}
                       className="font-bold no-underline hover:underline"
                     >
                       {matter.name}
@@ -56,7 +56,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                   <p className="text-aside leading-snug text-quiet">{words.why}</p>
                 </div>
                 <Link
-                  to={`/athletes/${matter.athleteId}${matter.path}`}
+                  to={`${href('/athletes/:athleteId', { athleteId: matter.athleteId })}${matter.path}`}
                   className={`max-sm:col-start-2 ${i === 0 ? 'stone inline-flex min-h-11 items-center bg-zest px-4 font-bold no-underline' : 'inline-flex min-h-11 items-center whitespace-nowrap'}`}
                 >
                   {words.action}
@@ -78,7 +78,10 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                   className="figures flex min-h-11 items-center justify-between gap-3 py-1.5"
                 >
                   <Link
-                    to={`/athletes/${session.athleteId}/coach/${session.id}/log`}
+                    to={href('/athletes/:athleteId/coach/:sessionId/log', {
+                      athleteId: session.athleteId,
+                      sessionId: session.id,
+                    })}
                     className="no-underline hover:underline"
                   >
                     {session.name}
@@ -109,7 +112,10 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                     <span className="figures whitespace-nowrap">{awayText(event.onDate, today)}</span>
                   </p>
                   <p className="text-aside text-quiet">
-                    <Link to={`/athletes/${event.athleteId}/plan`} className="no-underline hover:underline">
+                    <Link
+                      to={href('/athletes/:athleteId/plan', { athleteId: event.athleteId })}
+                      className="no-underline hover:underline"
+                    >
                       {event.athlete}
                     </Link>
                   </p>

@@ -1,4 +1,4 @@
-import { useLocation } from 'react-router';
+import { href, useLocation } from 'react-router';
 import { issuesText } from '~/app/words/issue-text';
 import { useOutbox } from './outbox';
 import { waitingText } from './words';
@@ -32,7 +32,10 @@ export function OutboxLine() {
       {state === 'signed_out' && n > 0 ? (
         <p role="alert" className={line}>
           Your sign-in has run out. {kept}.{' '}
-          <a href={`/sign-in?next=${encodeURIComponent(`${pathname}${search}`)}`} className="font-bold">
+          <a
+            href={`${href('/sign-in')}?next=${encodeURIComponent(`${pathname}${search}`)}`}
+            className="font-bold"
+          >
             Sign in again
           </a>{' '}
           and they are sent.

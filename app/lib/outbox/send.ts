@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import type { Issue } from '~/core/result';
 import { change, inTurn, remove, type Waiting, waitingOf } from './store';
 
@@ -26,7 +27,7 @@ async function setAside(n: number, issues: readonly Issue[]): Promise<Sent> {
 async function post({ entry }: Waiting): Promise<Response | undefined> {
   const large = entry.op === 'still' || entry.op === 'trace';
   try {
-    return await fetch('/sync', {
+    return await fetch(href('/sync'), {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify(entry),

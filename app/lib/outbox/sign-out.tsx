@@ -1,6 +1,6 @@
 import * as AlertDialog from 'radix-ui/alert-dialog';
 import { useState } from 'react';
-import { useSubmit } from 'react-router';
+import { href, useSubmit } from 'react-router';
 import { Button, buttonClass } from '~/app/components/button';
 import { useOutbox } from './outbox';
 
@@ -10,7 +10,7 @@ export function SignOut() {
   const [asking, setAsking] = useState(false);
   const submit = useSubmit();
   const n = waiting.length + aside.length;
-  const leave = () => void submit(null, { method: 'post', action: '/sign-out' });
+  const leave = () => void submit(null, { method: 'post', action: href('/sign-out') });
   return (
     <>
       <button

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { submitted } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
@@ -46,7 +47,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     athleteForm(principal.today),
     async (form) =>
       form.id === params.athleteId ? saveAthlete.perform(principal, form) : refuse('athlete.gone'),
-    `/athletes/${params.athleteId}`,
+    href('/athletes/:athleteId', { athleteId: params.athleteId }),
     athleteFields,
   );
 }
@@ -60,7 +61,7 @@ export default function EditAthlete({ loaderData, actionData }: Route.ComponentP
         choices={loaderData.choices}
         lastResult={actionData?.result}
         submitLabel="Save"
-        cancelTo={`/athletes/${loaderData.values.id}`}
+        cancelTo={href('/athletes/:athleteId', { athleteId: loaderData.values.id })}
       />
     </div>
   );

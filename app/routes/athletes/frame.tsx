@@ -1,4 +1,4 @@
-import { Link, Outlet, useFetcher } from 'react-router';
+import { href, Link, Outlet, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
 import { Notice } from '~/app/components/notice';
 import { AthletePath } from '~/app/components/path';
@@ -19,7 +19,7 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
       <header className="no-print flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div>
           <h1 className="text-4xl sm:text-5xl">
-            <Link to={`/athletes/${id}`} className="no-underline">
+            <Link to={href('/athletes/:athleteId', { athleteId: id })} className="no-underline">
               {name}
             </Link>
           </h1>
@@ -28,7 +28,7 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
             {event ? ` · ${event.name} ${awayText(event.onDate, today)}` : ''}
           </p>
         </div>
-        <Link to={`/athletes/${id}/edit`} className="py-2">
+        <Link to={href('/athletes/:athleteId/edit', { athleteId: id })} className="py-2">
           Edit
         </Link>
       </header>
@@ -70,7 +70,7 @@ function FlagNotice({ athleteId, flag, mayClose }: FlagNoticeProps) {
       {mayClose ? (
         <fetcher.Form
           method="post"
-          action={`/athletes/${athleteId}/flags/${flag.id}`}
+          action={href('/athletes/:athleteId/flags/:flagId', { athleteId, flagId: flag.id })}
           className="mt-3 flex flex-wrap items-start gap-3"
         >
           <label className="grow">

@@ -1,4 +1,4 @@
-import { Form, redirect, useNavigation, useSearchParams } from 'react-router';
+import { Form, href, redirect, useNavigation, useSearchParams } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
@@ -19,7 +19,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   requireMay(principal, 'athlete.import');
   const draft = await rosterFound(principal, params.draftId, new URL(request.url).searchParams, false);
   if (!draft) throw notFound('This import');
-  if (!draft.found) throw redirect('/athletes');
+  if (!draft.found) throw redirect(href('/athletes'));
   return shownRoster(draft.fileName, draft.found);
 }
 
@@ -31,14 +31,14 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const draft = await rosterFound(principal, params.draftId, asked, true);
   if (!draft) throw notFound('This import');
   // A second confirmation (a double click, another tab) finds the import done.
-  if (!draft.found) return redirect('/athletes');
+  if (!draft.found) return redirect(href('/athletes'));
   const { missing, counts, writes } = draft.found;
   if (missing.length > 0) return refusal([issue('import.missing', { columns: [...missing] })]);
   if (counts.error > 0 && form.get('skipErrors') !== 'on')
     return refusal([issue('import.errors', { rows: counts.error })]);
   return answer(
     await importRoster(principal, { draftId: draft.id, rows: writes.map((row) => ({ ...row })) }),
-    '/athletes',
+    href('/athletes'),
   );
 }
 
@@ -199,7 +199,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
               ? 'Nothing to write: done'
               : `Write ${writes} ${writes === 1 ? 'athlete' : 'athletes'}`}
           </Button>
-          <ButtonLink look="quiet" to="/athletes/import">
+          <ButtonLink look="quiet" to={href('/athletes/import')}>
             Choose another file
           </ButtonLink>
         </p>

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Form, redirect, useNavigation } from 'react-router';
+import { Form, href, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { refusal, requireMay } from '~/app/lib/reply.server';
@@ -33,7 +33,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!read.ok) return unread(read.error);
   const id = newId();
   const kept = await keepDraft(principal, { id, fileName: file.name.slice(0, 200), content: decoded.text });
-  return kept.ok ? redirect(`/athletes/import/${id}`) : refusal(kept.issues);
+  return kept.ok ? redirect(href('/athletes/import/:draftId', { draftId: id })) : refusal(kept.issues);
 }
 
 /** Megabytes as people read them. */
@@ -73,7 +73,7 @@ export default function ImportRoster({ actionData }: Route.ComponentProps) {
           <Button look="next" disabled={busy || tooLarge !== undefined}>
             {busy ? 'Reading …' : 'Read the file'}
           </Button>
-          <ButtonLink look="quiet" to="/athletes">
+          <ButtonLink look="quiet" to={href('/athletes')}>
             Leave
           </ButtonLink>
         </p>

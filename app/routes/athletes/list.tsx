@@ -1,7 +1,7 @@
 import ArrowDown from 'lucide-react/icons/arrow-down';
 import ArrowUp from 'lucide-react/icons/arrow-up';
 import { useEffect } from 'react';
-import { Form, Link, useSearchParams, useSubmit } from 'react-router';
+import { Form, href, Link, useSearchParams, useSubmit } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
@@ -82,8 +82,8 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">Who is where</h1>
         <p className="flex gap-3">
-          {mayImport ? <ButtonLink to="/athletes/import">Import a roster</ButtonLink> : null}
-          <ButtonLink to="/athletes/new">Add an athlete</ButtonLink>
+          {mayImport ? <ButtonLink to={href('/athletes/import')}>Import a roster</ButtonLink> : null}
+          <ButtonLink to={href('/athletes/new')}>Add an athlete</ButtonLink>
         </p>
       </header>
       <Form
@@ -126,7 +126,10 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
         <div className="mt-8">
           <Empty title="Nobody by that">
             <p>
-              <Link to="/athletes?show=all" onClick={() => sessionStorage.removeItem(remembered)}>
+              <Link
+                to={`${href('/athletes')}?show=all`}
+                onClick={() => sessionStorage.removeItem(remembered)}
+              >
                 Show everybody
               </Link>
             </p>
@@ -155,7 +158,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
                   </td>
                   <th scope="row" className="py-1.5 pr-3 font-bold">
                     <Link
-                      to={`/athletes/${row.id}`}
+                      to={href('/athletes/:athleteId', { athleteId: row.id })}
                       className="inline-block py-2 no-underline hover:underline"
                     >
                       {row.name}

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { submitted } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { newId } from '~/db/queries/practice';
@@ -43,7 +44,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     await request.formData(),
     athleteForm(principal.today),
     ({ id, values }) => addAthlete.perform(principal, { id, values }),
-    ({ id }) => `/athletes/${id}/clear`,
+    ({ id }) => href('/athletes/:athleteId/clear', { athleteId: id }),
     athleteFields,
   );
 }
@@ -57,7 +58,7 @@ export default function NewAthlete({ loaderData, actionData }: Route.ComponentPr
         choices={loaderData.choices}
         lastResult={actionData?.result}
         submitLabel="Save and go to Clear"
-        cancelTo="/athletes"
+        cancelTo={href('/athletes')}
       />
     </div>
   );

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Empty, Reasons } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
@@ -33,7 +33,7 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
             <Empty title="Not cleared">
               <Reasons issues={blocked.issues} />
               <p className="mt-3">
-                <ButtonLink look="next" to={`/athletes/${id}/clear`}>
+                <ButtonLink look="next" to={href('/athletes/:athleteId/clear', { athleteId: id })}>
                   {blocked.state === 'missing' || blocked.state === 'expired'
                     ? 'Answer the safety form'
                     : 'Open the safety form'}
@@ -44,7 +44,7 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
             <Empty title="Nothing measured yet">
               <p>A first screen takes about three quarters of an hour and fills the pillar.</p>
               <p className="mt-4">
-                <ButtonLink look="next" to={`/athletes/${id}/screen`}>
+                <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId: id })}>
                   Choose the battery
                 </ButtonLink>
               </p>
@@ -69,7 +69,9 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
                   <li className="py-4">Nothing falls short of what the sport asks.</li>
                 ) : null}
               </ol>
-              <Link to={`/athletes/${id}/link`}>All priorities and their arithmetic</Link>
+              <Link to={href('/athletes/:athleteId/link', { athleteId: id })}>
+                All priorities and their arithmetic
+              </Link>
             </section>
           )}
           {results.length > 0 ? (

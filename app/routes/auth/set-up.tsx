@@ -1,4 +1,4 @@
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, href, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { statusOf } from '~/app/lib/reply.server';
@@ -12,7 +12,7 @@ export const meta: Route.MetaFunction = () => pageTitle('Set up');
 
 /** Only where there is no practice yet. */
 async function onlyOnce(): Promise<void> {
-  if ((await practiceCount()) > 0) throw redirect('/sign-in');
+  if ((await practiceCount()) > 0) throw redirect(href('/sign-in'));
 }
 
 export async function loader() {
@@ -24,7 +24,7 @@ export async function action({ request }: Route.ActionArgs) {
   await onlyOnce();
   const { password, ...form } = Object.fromEntries(await request.formData());
   const made = await setUpPractice({ ...form, password });
-  if (made.ok) return redirect('/sign-in');
+  if (made.ok) return redirect(href('/sign-in'));
   return data({ form, issues: made.issues }, { status: statusOf(made.issues) });
 }
 

@@ -1,4 +1,4 @@
-import { data, Form, redirect, useNavigation } from 'react-router';
+import { data, Form, href, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
@@ -22,7 +22,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const principal = await whoIs(request).catch(() => undefined);
   if (principal) throw redirect(next);
   // Where nobody works yet, somebody begins.
-  if ((await practiceCount().catch(() => 1)) === 0) throw redirect('/set-up');
+  if ((await practiceCount().catch(() => 1)) === 0) throw redirect(href('/set-up'));
   return { next };
 }
 

@@ -1,10 +1,10 @@
-import { redirect } from 'react-router';
+import { href, redirect } from 'react-router';
 import { sessionCookie, signOut } from '~/server/principal/sign-in.server';
 import type { Route } from './+types/sign-out';
 
 export async function action({ request }: Route.ActionArgs) {
   await signOut(request);
-  return redirect('/sign-in', {
+  return redirect(href('/sign-in'), {
     headers: { 'Set-Cookie': await sessionCookie.serialize('', { maxAge: 0 }) },
   });
 }

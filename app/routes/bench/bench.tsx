@@ -1,4 +1,4 @@
-import { Link, useLocation } from 'react-router';
+import { href, Link, useLocation } from 'react-router';
 import { Disclaimer } from '~/app/components/notice';
 import { pageTitle } from '~/app/lib/title';
 import { tools } from '~/core/bench';
@@ -16,7 +16,10 @@ export default function Bench() {
       <ul className="mt-7 grid gap-x-10 sm:grid-cols-2">
         {tools.map((tool) => (
           <li key={tool.id} className="border-t border-mortar">
-            <Link to={`/bench/${tool.id}${search}`} className="group block py-4 no-underline">
+            <Link
+              to={`${href('/bench/:toolId', { toolId: tool.id })}${search}`}
+              className="group block py-4 no-underline"
+            >
               <span className="head block text-2xl group-hover:underline">{tool.name}</span>
               <span className="text-quiet">{tool.question}</span>
             </Link>

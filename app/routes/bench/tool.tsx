@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { data, Link, useNavigation, useSearchParams } from 'react-router';
+import { data, href, Link, useNavigation, useSearchParams } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer } from '~/app/components/notice';
@@ -123,7 +123,7 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
   return (
     <>
       <p className="flex flex-wrap gap-x-5">
-        <Link to={`/bench?${kept}`} className="inline-block py-2">
+        <Link to={`${href('/bench')}?${kept}`} className="inline-block py-2">
           All instruments
         </Link>
       </p>

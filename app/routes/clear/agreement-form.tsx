@@ -1,5 +1,5 @@
 import { useForm } from '@conform-to/react';
-import { useFetcher } from 'react-router';
+import { href, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import type { Reply } from '~/app/lib/forms';
@@ -43,7 +43,7 @@ export function AgreementForm({ athleteId, today, id, formId, signs, asks }: Agr
   return (
     <fetcher.Form
       method="post"
-      action={`/athletes/${athleteId}/clear/agreement`}
+      action={href('/athletes/:athleteId/clear/agreement', { athleteId })}
       id={form.id}
       onSubmit={form.onSubmit}
       noValidate

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { z } from 'zod';
 import { submitted } from '~/app/lib/reply.server';
 import { agreementSchema } from '~/core/clear/form';
@@ -38,7 +39,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     await request.formData(),
     typed,
     (agreement) => recordAgreement.perform(principal, { athleteId: params.athleteId, agreement }),
-    `/athletes/${params.athleteId}/clear`,
+    href('/athletes/:athleteId/clear', { athleteId: params.athleteId }),
     { names: 'names' },
   );
 }

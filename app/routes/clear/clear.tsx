@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { z } from 'zod';
 import { ButtonLink } from '~/app/components/button';
 import { Notice, Reasons } from '~/app/components/notice';
@@ -56,7 +57,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     await request.formData(),
     typed,
     (form) => answerForm.perform(principal, { athleteId: params.athleteId, form }),
-    `/athletes/${params.athleteId}/clear`,
+    href('/athletes/:athleteId/clear', { athleteId: params.athleteId }),
   );
 }
 
@@ -87,7 +88,7 @@ export default function ClearView({ loaderData, actionData }: Route.ComponentPro
             <p className="mt-4">
               <ButtonLink
                 look={nextStep === 'screen' ? 'next' : 'plain'}
-                to={`/athletes/${athleteId}/screen`}
+                to={href('/athletes/:athleteId/screen', { athleteId })}
               >
                 Go to Screen
               </ButtonLink>

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { closeFlag } from '~/server/commands/close-flag';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -13,6 +14,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const { athleteId, flagId } = params;
   return answer(
     await closeFlag(principalIn(context), { athleteId, flagId, reason: form.get('reason') ?? '' }),
-    `/athletes/${athleteId}`,
+    href('/athletes/:athleteId', { athleteId }),
   );
 }

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { WholePageError } from '~/app/components/error-page';
 import { Figure } from '~/app/components/figure';
@@ -26,7 +26,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
   return (
     <main className="mx-auto max-w-4xl px-4 py-6 sm:px-8 print:max-w-none print:p-0">
       <div className="no-print mb-6 flex flex-wrap items-center justify-between gap-3">
-        <Link to={`/athletes/${athleteId}/coach?week=${weekStart}`} className="py-2">
+        <Link to={`${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`} className="py-2">
           Back to the week
         </Link>
         <Button look="next" type="button" onClick={() => window.print()}>

@@ -1,5 +1,5 @@
 import { type FormEvent, useRef, useState } from 'react';
-import { redirect, useNavigate } from 'react-router';
+import { href, redirect, useNavigate } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Notice } from '~/app/components/notice';
@@ -24,7 +24,10 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   const view = await logView(principal, await subjectIn({ params, context }), params.sessionId);
   if (!view) throw notFound('This session');
-  if (view.logged) throw redirect(`/athletes/${view.athleteId}/coach?week=${view.weekStart}`);
+  if (view.logged)
+    throw redirect(
+      `${href('/athletes/:athleteId/coach', { athleteId: view.athleteId })}?week=${view.weekStart}`,
+    );
   return { ...view, pain: painSettingsOf(principal) };
 }
 
@@ -89,7 +92,7 @@ export default function LogView({ loaderData }: Route.ComponentProps) {
   const [other, setOther] = useState<Issue | undefined>();
   const [kept, setKept] = useState(false);
   const exceptions = Object.values(counts).reduce((sum, n) => sum + n, 0);
-  const week = `/athletes/${athleteId}/coach?week=${weekStart}`;
+  const week = `${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`;
 
   const send = async (mergeWith: string | null) => {
     if (!form.current) return;

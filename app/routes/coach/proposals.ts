@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { decideProposals } from '~/server/commands/decide-proposals';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -21,6 +22,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       accept: accept.filter((id) => asked.includes(id)),
       reject: asked.filter((id) => !accept.includes(id)),
     }),
-    `/athletes/${params.athleteId}/coach?week=${week}`,
+    `${href('/athletes/:athleteId/coach', { athleteId: params.athleteId })}?week=${week}`,
   );
 }

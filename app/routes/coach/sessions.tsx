@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { weekdayText, weekText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { addDays } from '~/core/body/dates';
@@ -50,8 +50,11 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
                   <Link
                     to={
                       session.logged
-                        ? `/athletes/${session.athleteId}/coach?week=${weekStart}`
-                        : `/athletes/${session.athleteId}/coach/${session.id}/log`
+                        ? `${href('/athletes/:athleteId/coach', { athleteId: session.athleteId })}?week=${weekStart}`
+                        : href('/athletes/:athleteId/coach/:sessionId/log', {
+                            athleteId: session.athleteId,
+                            sessionId: session.id,
+                          })
                     }
                     className="no-underline hover:underline"
                   >

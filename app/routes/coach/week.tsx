@@ -1,4 +1,4 @@
-import { Form, Link, redirect, useFetcher, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
@@ -29,7 +29,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const made = await layOut(principal, { athleteId: params.athleteId });
   if (!made.ok) return refusal(made.issues);
   const week = weekAsked(principal, new URL(request.url).searchParams);
-  return redirect(`/athletes/${params.athleteId}/coach?week=${week}`);
+  return redirect(`${href('/athletes/:athleteId/coach', { athleteId: params.athleteId })}?week=${week}`);
 }
 
 export default function WeekView({ loaderData, actionData }: Route.ComponentProps) {
@@ -42,7 +42,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       <Empty title="No season yet">
         <p>The week's sessions are made from the season's doses.</p>
         <p className="mt-4">
-          <ButtonLink look="next" to={`/athletes/${athleteId}/plan`}>
+          <ButtonLink look="next" to={href('/athletes/:athleteId/plan', { athleteId })}>
             Plan the season
           </ButtonLink>
         </p>
@@ -117,10 +117,13 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       ) : (
         <>
           <p className="mt-3 flex flex-wrap gap-x-6">
-            <Link to={`/athletes/${athleteId}/card?week=${weekStart}`} className="py-2">
+            <Link
+              to={`${href('/athletes/:athleteId/card', { athleteId })}?week=${weekStart}`}
+              className="py-2"
+            >
               Card to print
             </Link>
-            <a href={`/athletes/${athleteId}/sessions.ics`} className="py-2" download>
+            <a href={href('/athletes/:athleteId/sessions.ics', { athleteId })} className="py-2" download>
               Calendar file
             </a>
           </p>
@@ -151,7 +154,10 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                   ) : (
                     <ButtonLink
                       look={session === nextSession ? 'next' : 'plain'}
-                      to={`/athletes/${athleteId}/coach/${session.id}/log`}
+                      to={href('/athletes/:athleteId/coach/:sessionId/log', {
+                        athleteId,
+                        sessionId: session.id,
+                      })}
                     >
                       Log this session
                     </ButtonLink>
@@ -224,7 +230,11 @@ function Proposals({ proposals, athleteId, week, mayDecide }: ProposalsProps) {
   const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
   const issues = fetcher.data?.issues ?? [];
   return (
-    <fetcher.Form method="post" action={`/athletes/${athleteId}/proposals?week=${week}`} className="mb-12">
+    <fetcher.Form
+      method="post"
+      action={`${href('/athletes/:athleteId/proposals', { athleteId })}?week=${week}`}
+      className="mb-12"
+    >
       <h2 className="text-3xl">For next time</h2>
       <p className="text-quiet">
         From the last log. Untick what you do not want; the next card follows what you accept.

@@ -1,4 +1,4 @@
-import { data, Link, redirect, useNavigation, useSearchParams } from 'react-router';
+import { data, href, Link, redirect, useNavigation, useSearchParams } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
 import { Disclaimer } from '~/app/components/notice';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
@@ -119,7 +119,7 @@ export async function action({ request, context, params }: Route.ActionArgs) {
   const query = new URL(request.url).searchParams;
   query.set('rung', read.edit.op === 'add' ? newRungId : entryId);
   if (read.edit.kind === 'ladder') query.delete('rung');
-  return redirect(`/library/${params.ladderId}?${query}#rung`);
+  return redirect(`${href('/library/:ladderId', { ladderId: params.ladderId })}?${query}#rung`);
 }
 
 export default function LadderView({ loaderData, actionData }: Route.ComponentProps) {
@@ -141,7 +141,7 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
   return (
     <>
       <p>
-        <Link to={`/library?${wall}`} className="inline-block py-2">
+        <Link to={`${href('/library')}?${wall}`} className="inline-block py-2">
           All ladders
         </Link>
       </p>
@@ -159,7 +159,9 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
                 {ladder.before.map((need, i) => (
                   <span key={need.id}>
                     {i > 0 ? ', ' : ''}
-                    <Link to={`/library/${need.ladderId}${link({ rung: need.id, with: null })}`}>
+                    <Link
+                      to={`${href('/library/:ladderId', { ladderId: need.ladderId })}${link({ rung: need.id, with: null })}`}
+                    >
                       {need.name}
                     </Link>
                   </span>
@@ -175,7 +177,9 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
                 {ladder.after.map((follower, i) => (
                   <span key={follower.id}>
                     {i > 0 ? ', ' : ''}
-                    <Link to={`/library/${follower.id}${link({ rung: null, with: null })}`}>
+                    <Link
+                      to={`${href('/library/:ladderId', { ladderId: follower.id })}${link({ rung: null, with: null })}`}
+                    >
                       {follower.name}
                     </Link>
                   </span>

@@ -53,10 +53,7 @@ function Area({
         className="field-input"
       />
       {error || hint ? (
-        <p
-          id={`${id}-say`}
-          className={error ? 'mt-1 text-aside font-bold' : 'mt-1 text-aside text-quiet'}
-        >
+        <p id={`${id}-say`} className={error ? 'mt-1 text-aside font-bold' : 'mt-1 text-aside text-quiet'}>
           {error ? <span aria-hidden="true">▲ </span> : null}
           {error ?? hint}
         </p>

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { pageTitle } from '~/app/lib/title';
 import { barText } from '~/app/words/issue-text';
 import { disputes, ladderOf, ladders, rulesOfTheTrade, rung, schools } from '~/core/catalogue';
@@ -38,7 +38,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <p>
-        <Link to="/library" className="inline-block py-2">
+        <Link to={href('/library')} className="inline-block py-2">
           All ladders
         </Link>
       </p>
@@ -66,7 +66,9 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                     <ul className="border-l-2 border-mortar pl-4 text-aside">
                       {school.leavesOut.map((exercise) => (
                         <li key={exercise.id}>
-                          <Link to={`/library/${exercise.ladderId}?rung=${exercise.id}&school=any`}>
+                          <Link
+                            to={`${href('/library/:ladderId', { ladderId: exercise.ladderId })}?rung=${exercise.id}&school=any`}
+                          >
                             {exercise.name}
                           </Link>
                           <span className="text-quiet">: {barText(exercise.bar)}</span>
@@ -105,7 +107,11 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                 {dispute.rungs.map((its, i) => (
                   <span key={its.id}>
                     {i > 0 ? ', ' : ''}
-                    <Link to={`/library/${its.ladderId}?rung=${its.id}&school=any`}>{its.name}</Link>
+                    <Link
+                      to={`${href('/library/:ladderId', { ladderId: its.ladderId })}?rung=${its.id}&school=any`}
+                    >
+                      {its.name}
+                    </Link>
                   </span>
                 ))}
               </p>

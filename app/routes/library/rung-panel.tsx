@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { href, Link, useNavigate } from 'react-router';
 import { FigurePlayer } from '~/app/components/figure-player';
 import { RungSelect } from '~/app/components/rung-select';
 import { type Body, gravity } from '~/core/body/anthropometry';
@@ -131,7 +131,9 @@ export function RungPanel({
             {view.dispute.replacements.map((replacement, i) => (
               <span key={replacement.id}>
                 {i > 0 ? ', ' : ''}
-                <Link to={`/library/${replacement.ladderId}${link({ rung: replacement.id, with: null })}`}>
+                <Link
+                  to={`${href('/library/:ladderId', { ladderId: replacement.ladderId })}${link({ rung: replacement.id, with: null })}`}
+                >
                   {replacement.name}
                 </Link>
               </span>

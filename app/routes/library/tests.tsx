@@ -1,4 +1,4 @@
-import { data, Form, Link, redirect, useNavigation } from 'react-router';
+import { data, Form, href, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
@@ -118,7 +118,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     edit: read.edit,
   });
   return kept.ok
-    ? redirect(`/library/tests#${failed}`)
+    ? redirect(`${href('/library/tests')}#${failed}`)
     : refuse({ form: issuesText(kept.issues) }, statusOf(kept.issues));
 }
 
@@ -128,7 +128,7 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
   return (
     <>
       <p>
-        <Link to="/library" className="inline-block py-2">
+        <Link to={href('/library')} className="inline-block py-2">
           All ladders
         </Link>
       </p>

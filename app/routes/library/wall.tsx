@@ -1,4 +1,4 @@
-import { Form, Link, useSearchParams, useSubmit } from 'react-router';
+import { Form, href, Link, useSearchParams, useSubmit } from 'react-router';
 import { BodyBar } from '~/app/components/body-bar';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer, Empty } from '~/app/components/notice';
@@ -109,10 +109,10 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
       <header className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">What can I use</h1>
         <p className="flex flex-wrap gap-x-5">
-          <Link to="/library/tests" className="inline-block py-2">
+          <Link to={href('/library/tests')} className="inline-block py-2">
             Tests and targets
           </Link>
-          <Link to="/library/rules" className="inline-block py-2">
+          <Link to={href('/library/rules')} className="inline-block py-2">
             Schools and rules
           </Link>
         </p>
@@ -191,7 +191,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
                     <div className="min-w-0 grow pb-2">
                       <h3 className="text-xl">
                         <Link
-                          to={`/library/${ladder.id}${query ? `?${query}` : ''}`}
+                          to={`${href('/library/:ladderId', { ladderId: ladder.id })}${query ? `?${query}` : ''}`}
                           className="inline-block py-1"
                         >
                           {ladder.name}
@@ -232,7 +232,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
           {loaderData.hiddenLadders.map((hidden, i) => (
             <span key={hidden.id}>
               {i > 0 ? ', ' : ''}
-              <Link to={`/library/${hidden.id}`}>{hidden.name}</Link>
+              <Link to={href('/library/:ladderId', { ladderId: hidden.id })}>{hidden.name}</Link>
             </span>
           ))}
           .

@@ -1,4 +1,4 @@
-import { Link, useSearchParams } from 'react-router';
+import { href, Link, useSearchParams } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
@@ -47,7 +47,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
       <Empty title="Nothing to link yet">
         <p>A screen fills the pillar; then each shortfall is weighed against what the sport asks.</p>
         <p className="mt-4">
-          <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+          <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
             Choose the battery
           </ButtonLink>
         </p>
@@ -192,7 +192,10 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
           ) : null}
           {loaderData.mayPlan && !loaderData.past ? (
             <p className="mt-6">
-              <ButtonLink look={nextStep === 'plan' ? 'next' : 'plain'} to={`/athletes/${athleteId}/plan`}>
+              <ButtonLink
+                look={nextStep === 'plan' ? 'next' : 'plain'}
+                to={href('/athletes/:athleteId/plan', { athleteId })}
+              >
                 Plan from these
               </ButtonLink>
             </p>
@@ -318,7 +321,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
       </div>
       <p className="mt-8 text-aside text-quiet">
         Made from the trials named above with trade data {loaderData.version}.{' '}
-        <Link to={`/athletes/${athleteId}/review`}>All results by date</Link>
+        <Link to={href('/athletes/:athleteId/review', { athleteId })}>All results by date</Link>
       </p>
       {loaderData.runs.length > 1 ? (
         <details className="mt-2">

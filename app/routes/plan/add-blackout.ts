@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { z } from 'zod';
 import { submitted } from '~/app/lib/reply.server';
 import { addBlackout } from '~/server/commands/plan';
@@ -22,6 +23,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     await request.formData(),
     typed,
     (form) => addBlackout(principal, { athleteId: params.athleteId, ...form }),
-    `/athletes/${params.athleteId}/plan`,
+    href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { z } from 'zod';
 import { submitted } from '~/app/lib/reply.server';
 import { parseDecimal } from '~/core/body/units';
@@ -36,6 +37,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     await request.formData(),
     typed,
     (form) => addEvent(principal, { athleteId: params.athleteId, ...form }),
-    `/athletes/${params.athleteId}/plan`,
+    href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }

@@ -1,4 +1,4 @@
-import { useNavigation } from 'react-router';
+import { href, useNavigation } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError } from '~/app/components/field';
@@ -24,7 +24,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   const form = await request.formData();
   return answer(
     await planSeason(principalIn(context), { athleteId: params.athleteId, id: form.get('id') }),
-    `/athletes/${params.athleteId}/plan`,
+    href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }
 
@@ -38,7 +38,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
       <Empty title="Nothing to plan from">
         <p>A plan is made from priorities, and priorities from a screen.</p>
         <p className="mt-4">
-          <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+          <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
             Choose the battery
           </ButtonLink>
         </p>
@@ -47,7 +47,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
   }
   const ahead = events.filter((event) => event.onDate >= today);
   const main = ahead.find((event) => event.priority === 'A') ?? ahead[0];
-  const here = `/athletes/${athleteId}`;
+  const here = href('/athletes/:athleteId', { athleteId });
   return (
     <>
       {weeks.length > 0 ? (

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { removeBlackout } from '~/server/commands/plan';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -10,6 +11,6 @@ export const loader = () => {
 export async function action({ params, context }: Route.ActionArgs) {
   return answer(
     await removeBlackout(principalIn(context), { athleteId: params.athleteId, id: params.blackoutId }),
-    `/athletes/${params.athleteId}/plan`,
+    href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }

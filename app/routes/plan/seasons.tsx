@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { SeasonStrip } from '~/app/components/season-strip';
 import { awayText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
@@ -19,7 +19,10 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
         {planned.map((row) => (
           <li key={row.id} className="grid items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[15rem_1fr]">
             <div>
-              <Link to={`/athletes/${row.id}/plan`} className="font-bold no-underline hover:underline">
+              <Link
+                to={href('/athletes/:athleteId/plan', { athleteId: row.id })}
+                className="font-bold no-underline hover:underline"
+              >
                 {row.name}
               </Link>
               <p className="text-aside leading-snug text-quiet">
@@ -40,7 +43,10 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
           <ul className="mt-2 flex flex-wrap gap-x-6">
             {without.map((row) => (
               <li key={row.id}>
-                <Link to={`/athletes/${row.id}/plan`} className="inline-block py-2">
+                <Link
+                  to={href('/athletes/:athleteId/plan', { athleteId: row.id })}
+                  className="inline-block py-2"
+                >
                   {row.name}
                 </Link>
               </li>

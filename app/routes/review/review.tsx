@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Figure } from '~/app/components/figure';
 import { Disclaimer, Empty } from '~/app/components/notice';
@@ -33,7 +34,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
         </p>
         {withheld ? null : (
           <p className="mt-4">
-            <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+            <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
               {dates.length === 0 ? 'Choose the battery' : 'Screen again'}
             </ButtonLink>
           </p>

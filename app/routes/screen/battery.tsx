@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { Form, Link, redirect, useFetcher, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { Blocked } from '~/app/components/notice';
@@ -36,7 +36,12 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     footwear: form.get('footwear') ?? '',
   });
   return opened.ok
-    ? redirect(`/athletes/${params.athleteId}/screen/${opened.value}`)
+    ? redirect(
+        href('/athletes/:athleteId/screen/:screeningId', {
+          athleteId: params.athleteId,
+          screeningId: opened.value,
+        }),
+      )
     : refusal(opened.issues);
 }
 
@@ -153,7 +158,7 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
                 disabled={busy || chosen.length === 0}
                 onClick={(event) => {
                   const form = new FormData(event.currentTarget.form ?? undefined);
-                  void keeping.submit(form, { method: 'post', action: '/batteries' });
+                  void keeping.submit(form, { method: 'post', action: href('/batteries') });
                 }}
               >
                 Keep under this name
@@ -163,7 +168,11 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
           </details>
         </Form>
         {setup.savedId && loaderData.mayRemove ? (
-          <keeping.Form method="post" action={`/batteries/${setup.savedId}`} className="mt-2">
+          <keeping.Form
+            method="post"
+            action={href('/batteries/:batteryId', { batteryId: setup.savedId })}
+            className="mt-2"
+          >
             <input type="hidden" name="athleteId" value={athleteId} />
             <Button look="quiet" disabled={busy}>
               Take “{loaderData.savedName}” off the list
@@ -174,7 +183,10 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
       <div className="space-y-9">
         {open ? (
           <p>
-            <ButtonLink look="next" to={`/athletes/${athleteId}/screen/${open}`}>
+            <ButtonLink
+              look="next"
+              to={href('/athletes/:athleteId/screen/:screeningId', { athleteId, screeningId: open })}
+            >
               Go on with the open screen
             </ButtonLink>
           </p>
@@ -228,10 +240,10 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
             Screens so far
           </h3>
           <p className="flex flex-wrap gap-x-5">
-            <Link to={`/athletes/${athleteId}/results`} className="py-1.5">
+            <Link to={href('/athletes/:athleteId/results', { athleteId })} className="py-1.5">
               Result sheet
             </Link>
-            <Link to={`/athletes/${athleteId}/recordings`} className="py-1.5">
+            <Link to={href('/athletes/:athleteId/recordings', { athleteId })} className="py-1.5">
               Traces and stills
             </Link>
           </p>
@@ -239,7 +251,9 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
           <ul className="rule-list mt-2">
             {past.map((left) => (
               <li key={left.id} className="flex justify-between gap-3 py-2">
-                <Link to={`/athletes/${athleteId}/review`}>{dayText(left.onDate, today)}</Link>
+                <Link to={href('/athletes/:athleteId/review', { athleteId })}>
+                  {dayText(left.onDate, today)}
+                </Link>
                 <span className="text-quiet">
                   {left.tests} tests{left.warmUpDone ? '' : ', not comparable'}
                 </span>

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
-import { Link, redirect, useNavigate } from 'react-router';
+import { href, Link, redirect, useNavigate } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
@@ -36,10 +36,10 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   const query = new URL(request.url).searchParams;
   const testId = query.get('test');
-  if (testId === null) throw redirect('/screen/squad');
+  if (testId === null) throw redirect(href('/screen/squad'));
   const { trade } = principal;
   if (!trade.hasTest(testId)) throw notFound('This test');
-  if (trade.test(testId).kind !== 'hold') throw redirect('/screen/squad');
+  if (trade.test(testId).kind !== 'hold') throw redirect(href('/screen/squad'));
   return clocksView(principal, testId, query);
 }
 
@@ -254,7 +254,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
       ...Object.values(screenings.current).map((screeningId) => ({ op: 'close' as const, screeningId })),
     );
     clearSquad(today, test.id);
-    void navigate('/screen');
+    void navigate(href('/screen'));
   };
   return (
     <main className={clsx(gym.theme, 'min-h-dvh bg-night px-4 pb-10 pt-4 text-chalk sm:px-6')}>
@@ -272,10 +272,10 @@ function Clocks({ loaderData }: Route.ComponentProps) {
           ) : null}
         </div>
         <p className="flex gap-5">
-          <Link to="/screen/squad" className="py-2">
+          <Link to={href('/screen/squad')} className="py-2">
             Squad day
           </Link>
-          <Link to="/screen" className="py-2">
+          <Link to={href('/screen')} className="py-2">
             Leave, keep all
           </Link>
           <button type="button" onClick={gym.toggle} className="py-2 underline">
@@ -370,7 +370,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
       </div>
       {state.clocks.length === 0 ? (
         <p className="mt-6 text-lg">
-          Nobody is here yet. Add somebody, or <Link to="/screen/squad">choose the squad</Link>. Up to{' '}
+          Nobody is here yet. Add somebody, or <Link to={href('/screen/squad')}>choose the squad</Link>. Up to{' '}
           {mostClocks}.
         </p>
       ) : null}

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText } from '~/app/lib/format';
@@ -54,8 +54,8 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
       <div className="flex flex-wrap items-end justify-between gap-4">
         <h1 className="text-4xl sm:text-5xl">Who is to be screened</h1>
         <p className="flex flex-wrap gap-3">
-          <ButtonLink to="/screen/trust">Trust</ButtonLink>
-          <ButtonLink to="/screen/squad">Squad day and clocks</ButtonLink>
+          <ButtonLink to={href('/screen/trust')}>Trust</ButtonLink>
+          <ButtonLink to={href('/screen/squad')}>Squad day and clocks</ButtonLink>
         </p>
       </div>
       <div className="mt-7 space-y-9">
@@ -71,10 +71,13 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
                   <Link
                     to={
                       group.id === 'blocked'
-                        ? `/athletes/${row.id}/clear`
+                        ? href('/athletes/:athleteId/clear', { athleteId: row.id })
                         : row.openScreenId
-                          ? `/athletes/${row.id}/screen/${row.openScreenId}`
-                          : `/athletes/${row.id}/screen`
+                          ? href('/athletes/:athleteId/screen/:screeningId', {
+                              athleteId: row.id,
+                              screeningId: row.openScreenId,
+                            })
+                          : href('/athletes/:athleteId/screen', { athleteId: row.id })
                     }
                     className="grid grid-cols-[3rem_1fr] items-center gap-3 py-2 no-underline hover:bg-chalk"
                   >

@@ -1,4 +1,4 @@
-import { redirect } from 'react-router';
+import { href, redirect } from 'react-router';
 import { refusal } from '~/app/lib/reply.server';
 import { keepBattery } from '~/server/commands/batteries';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -21,5 +21,9 @@ export async function action({ request, context }: Route.ActionArgs) {
   });
   if (!kept.ok) return refusal(kept.issues);
   const athleteId = String(form.get('athleteId'));
-  return redirect(isUuid(athleteId) ? `/athletes/${athleteId}/screen?battery=${kept.value}` : '/screen');
+  return redirect(
+    isUuid(athleteId)
+      ? `${href('/athletes/:athleteId/screen', { athleteId })}?battery=${kept.value}`
+      : href('/screen'),
+  );
 }

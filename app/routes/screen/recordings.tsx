@@ -1,4 +1,4 @@
-import { Form, Link, redirect, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { dayText } from '~/app/lib/format';
@@ -35,7 +35,9 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     recordedAt: principal.now.toISOString(),
     csv: text.text,
   });
-  return kept.ok ? redirect(`/athletes/${params.athleteId}/traces/${id}`) : refusal(kept.issues);
+  return kept.ok
+    ? redirect(href('/athletes/:athleteId/traces/:traceId', { athleteId: params.athleteId, traceId: id }))
+    : refusal(kept.issues);
 }
 
 export default function Recordings({ loaderData, actionData }: Route.ComponentProps) {
@@ -55,7 +57,7 @@ export default function Recordings({ loaderData, actionData }: Route.ComponentPr
         <ul className="rule-list mt-2">
           {traces.map((trace) => (
             <li key={trace.id} className="flex flex-wrap justify-between gap-x-4 py-2">
-              <Link to={`/athletes/${athleteId}/traces/${trace.id}`}>
+              <Link to={href('/athletes/:athleteId/traces/:traceId', { athleteId, traceId: trace.id })}>
                 {trace.test}
                 {trace.side ? `, ${trace.side}` : ''}
               </Link>
@@ -97,7 +99,7 @@ export default function Recordings({ loaderData, actionData }: Route.ComponentPr
         <ul className="rule-list mt-2">
           {stills.map((still) => (
             <li key={still.id} className="flex flex-wrap justify-between gap-x-4 py-2">
-              <Link to={`/athletes/${athleteId}/stills/${still.id}`}>
+              <Link to={href('/athletes/:athleteId/stills/:stillId', { athleteId, stillId: still.id })}>
                 {still.name}{' '}
                 <span className="figures">
                   {still.angleDeg === undefined ? 'not placed' : `${still.angleDeg.toFixed(1)}°`}

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { removeBattery } from '~/server/commands/batteries';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -12,6 +13,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
   const athleteId = String((await request.formData()).get('athleteId'));
   return answer(
     await removeBattery(principalIn(context), { id: params.batteryId }),
-    isUuid(athleteId) ? `/athletes/${athleteId}/screen` : '/screen',
+    isUuid(athleteId) ? href('/athletes/:athleteId/screen', { athleteId }) : href('/screen'),
   );
 }

@@ -1,4 +1,4 @@
-import { data, Link, redirect } from 'react-router';
+import { data, href, Link, redirect } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
@@ -35,7 +35,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
     },
   });
   return kept.ok
-    ? redirect(`/athletes/${params.athleteId}/results`)
+    ? redirect(href('/athletes/:athleteId/results', { athleteId: params.athleteId }))
     : data({ trialId, issues: kept.issues }, { status: statusOf(kept.issues) });
 }
 
@@ -46,7 +46,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
       <Empty title="No results yet">
         <p>Screen first: the sheet shows every test with both sides, its error and its history.</p>
         <p className="mt-4">
-          <ButtonLink look="next" to={`/athletes/${athleteId}/screen`}>
+          <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
             Choose the battery
           </ButtonLink>
         </p>
@@ -72,7 +72,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
           </p>
         </div>
         <p className="no-print flex gap-4">
-          <Link to={`/athletes/${athleteId}/recordings`} className="py-2">
+          <Link to={href('/athletes/:athleteId/recordings', { athleteId })} className="py-2">
             Traces and stills
           </Link>
           <Button type="button" onClick={() => window.print()}>

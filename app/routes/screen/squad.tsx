@@ -1,4 +1,4 @@
-import { Form, Link, useNavigation } from 'react-router';
+import { Form, href, Link, useNavigation } from 'react-router';
 import { Button, buttonClass } from '~/app/components/button';
 import { pageTitle } from '~/app/lib/title';
 import { RotationTable } from '~/app/routes/screen/squad/rotation-table';
@@ -18,12 +18,12 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
   const busy = useNavigation().state !== 'idle';
   const chosen = day.people.filter((person) => person.chosen);
   const clocksLink = (testId: string) =>
-    `/screen/clocks?${new URLSearchParams([['test', testId], ...chosen.map((person) => ['with', person.id] as [string, string])])}`;
+    `${href('/screen/clocks')}?${new URLSearchParams([['test', testId], ...chosen.map((person) => ['with', person.id] as [string, string])])}`;
   const number = 'figures ml-2 min-h-11 w-20 border border-mortar bg-paper px-2';
   return (
     <>
       <p className="no-print">
-        <Link to="/screen" className="inline-block py-2">
+        <Link to={href('/screen')} className="inline-block py-2">
           Who is to be screened
         </Link>
       </p>

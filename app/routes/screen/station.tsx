@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Form, Link, redirect, useNavigation, useRevalidator } from 'react-router';
+import { Form, href, Link, redirect, useNavigation, useRevalidator } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
@@ -33,14 +33,17 @@ export async function loader({ params, context }: Route.LoaderArgs) {
     params.screeningId,
   );
   if (!view) throw notFound('This screen');
-  if (view.withheld.length > 0) throw redirect(`/athletes/${view.athleteId}/screen`);
+  if (view.withheld.length > 0)
+    throw redirect(href('/athletes/:athleteId/screen', { athleteId: view.athleteId }));
   return view;
 }
 
 export async function action({ params, context }: Route.ActionArgs) {
   const { screeningId, athleteId } = params;
   const closed = await closeScreening(principalIn(context), { screeningId, athleteId });
-  return closed.ok ? redirect(`/athletes/${closed.value}/link`) : refusal(closed.issues);
+  return closed.ok
+    ? redirect(href('/athletes/:athleteId/link', { athleteId: closed.value }))
+    : refusal(closed.issues);
 }
 
 export function ErrorBoundary() {
@@ -268,7 +271,7 @@ function Station({ loaderData }: Route.ComponentProps) {
       <main className="gym grid min-h-dvh place-items-center bg-night p-6 text-chalk">
         <p>
           No test of this battery is left by the cautions.{' '}
-          <Link to={`/athletes/${athleteId}/screen`}>Choose another battery</Link>
+          <Link to={href('/athletes/:athleteId/screen', { athleteId })}>Choose another battery</Link>
         </p>
       </main>
     );
@@ -285,7 +288,7 @@ function Station({ loaderData }: Route.ComponentProps) {
         <div className="flex items-baseline justify-between gap-4 px-4 pt-4 lg:block">
           <h1 className="text-2xl">{name}</h1>
           <p className="flex gap-4">
-            <Link to={`/athletes/${athleteId}/screen`} className="py-2 text-aside">
+            <Link to={href('/athletes/:athleteId/screen', { athleteId })} className="py-2 text-aside">
               Leave, keep all
             </Link>
             <button type="button" onClick={gym.toggle} className="py-2 text-aside underline">

@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { dayText } from '~/app/lib/format';
 import { athleteTitle } from '~/app/lib/title';
 import { LandmarkEditor } from '~/app/routes/screen/still/landmark-editor';
@@ -20,7 +20,7 @@ export default function Still({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <p>
-        <Link to={`/athletes/${athleteId}/recordings`} className="inline-block py-2">
+        <Link to={href('/athletes/:athleteId/recordings', { athleteId })} className="inline-block py-2">
           All recordings
         </Link>
       </p>
@@ -41,7 +41,7 @@ export default function Still({ loaderData }: Route.ComponentProps) {
       </p>
       <div className="max-w-3xl">
         <LandmarkEditor
-          url={`/stills/${still.id}/picture`}
+          url={href('/stills/:stillId/picture', { stillId: still.id })}
           width={still.widthPx}
           height={still.heightPx}
           angle={still.angle}

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from 'react';
-import { Link } from 'react-router';
+import { href, Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { dayText } from '~/app/lib/format';
 import { athleteTitle } from '~/app/lib/title';
@@ -38,7 +38,7 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
   useEffect(() => {
     let current = true;
     const load = async () => {
-      const response = await fetch(`/traces/${id}.csv`);
+      const response = await fetch(href('/traces/:traceId.csv', { traceId: id }));
       const read = readTraceCsv(await response.text());
       if (!current) return;
       if (!read.ok) {
@@ -64,7 +64,7 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <p className="no-print">
-        <Link to={`/athletes/${athleteId}/recordings`} className="inline-block py-2">
+        <Link to={href('/athletes/:athleteId/recordings', { athleteId })} className="inline-block py-2">
           All recordings
         </Link>
       </p>
@@ -78,7 +78,7 @@ export default function TraceView({ loaderData }: Route.ComponentProps) {
             {instrument}, {source}, {dayText(onDate, today)}
           </p>
         </div>
-        <ButtonLink to={`/traces/${id}.csv`} reloadDocument download>
+        <ButtonLink to={href('/traces/:traceId.csv', { traceId: id })} reloadDocument download>
           Take it out as CSV
         </ButtonLink>
       </div>

@@ -1,4 +1,4 @@
-import { Form, Link, redirect, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
@@ -46,7 +46,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     reason: offered.value.reason,
     edit: { op: 'change', kind: 'test', entryId: testId, patch: offered.value.patch },
   });
-  return kept.ok ? redirect(`/screen/trust?test=${testId}`) : refusal(kept.issues);
+  return kept.ok ? redirect(`${href('/screen/trust')}?test=${testId}`) : refusal(kept.issues);
 }
 
 export default function Trust({ loaderData, actionData }: Route.ComponentProps) {
@@ -62,7 +62,7 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
   return (
     <>
       <p>
-        <Link to="/screen" className="inline-block py-2">
+        <Link to={href('/screen')} className="inline-block py-2">
           Who is to be screened
         </Link>
       </p>
@@ -243,7 +243,7 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
             {loaderData.ownTarget ? (
               <p className="mt-2">
                 Our own target now: <strong className="figures">{loaderData.ownTarget}</strong> {test.unit}.{' '}
-                <Link to={`/library/tests#${test.id}`}>By sex, age, sport and level</Link>
+                <Link to={`${href('/library/tests')}#${test.id}`}>By sex, age, sport and level</Link>
               </p>
             ) : null}
           </section>

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { changePerson } from '~/server/commands/staff';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -16,6 +17,6 @@ export async function action({ request, params, context }: Route.ActionArgs) {
       role: form.get('role'),
       disabled: form.get('disabled') === 'true',
     }),
-    '/settings/staff',
+    href('/settings/staff'),
   );
 }

@@ -1,5 +1,5 @@
 import { useForm } from '@conform-to/react';
-import { Form, Link, useNavigation } from 'react-router';
+import { Form, href, Link, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField, TextField } from '~/app/components/field';
@@ -89,7 +89,7 @@ export async function action({ request, context }: Route.ActionArgs) {
     await request.formData(),
     typed,
     (form) => saveSettings.perform(principal, form),
-    '/settings',
+    href('/settings'),
     fields,
   );
 }
@@ -329,7 +329,7 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
         <Button look="next" disabled={busy}>
           Save the settings
         </Button>
-        <Link to="/settings/password">Change your password</Link>
+        <Link to={href('/settings/password')}>Change your password</Link>
       </p>
     </Form>
   );

@@ -1,3 +1,4 @@
+import { href } from 'react-router';
 import { answer } from '~/app/lib/reply.server';
 import { signOutEverywhere } from '~/server/commands/staff';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -8,5 +9,8 @@ export const loader = () => {
 };
 
 export async function action({ params, context }: Route.ActionArgs) {
-  return answer(await signOutEverywhere(principalIn(context), { id: params.staffId }), '/settings/staff');
+  return answer(
+    await signOutEverywhere(principalIn(context), { id: params.staffId }),
+    href('/settings/staff'),
+  );
 }

@@ -1,4 +1,4 @@
-import { Form, Link, useFetcher } from 'react-router';
+import { Form, href, Link, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField, TextField } from '~/app/components/field';
 import { Scroller } from '~/app/components/scroller';
@@ -50,7 +50,7 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
       <h1 className="text-4xl sm:text-5xl">Who works here</h1>
       <p className="mt-2 max-w-prose text-quiet">
         Assistants test and log. Coaches also plan, decide, close flags and record a practitioner’s word.
-        Owners manage people. <Link to="/settings/trail">What was done, by whom</Link>
+        Owners manage people. <Link to={href('/settings/trail')}>What was done, by whom</Link>
       </p>
       <Scroller label="Staff" className="mt-6">
         <table className="w-full min-w-[44rem] text-left">
@@ -133,7 +133,11 @@ function PersonRow({ person, self }: PersonRowProps) {
         ) : null}
       </th>
       <td className="py-2.5 pr-4">
-        <change.Form method="post" action={`/settings/staff/${person.id}`} className="flex flex-wrap gap-2">
+        <change.Form
+          method="post"
+          action={href('/settings/staff/:staffId', { staffId: person.id })}
+          className="flex flex-wrap gap-2"
+        >
           <label>
             <span className="sr-only">Role of {person.name}</span>
             <select name="role" defaultValue={person.role} className="field-input">
@@ -156,10 +160,13 @@ function PersonRow({ person, self }: PersonRowProps) {
       </td>
       <td className="py-2.5">
         <div className="flex flex-wrap gap-2">
-          <reset.Form method="post" action={`/settings/staff/${person.id}/password`}>
+          <reset.Form
+            method="post"
+            action={href('/settings/staff/:staffId/password', { staffId: person.id })}
+          >
             <Button look="quiet">New password</Button>
           </reset.Form>
-          <out.Form method="post" action={`/settings/staff/${person.id}/sign-out`}>
+          <out.Form method="post" action={href('/settings/staff/:staffId/sign-out', { staffId: person.id })}>
             <Button look="quiet">Sign out everywhere</Button>
           </out.Form>
         </div>

@@ -96,9 +96,7 @@ function Slider({
         <p
           id={`${id}-say`}
           className={
-            problem
-              ? 'col-span-full text-aside font-bold'
-              : 'col-span-full -mt-1 pb-1 text-note text-quiet'
+            problem ? 'col-span-full text-aside font-bold' : 'col-span-full -mt-1 pb-1 text-note text-quiet'
           }
         >
           {problem ? <span aria-hidden="true">▲ </span> : null}

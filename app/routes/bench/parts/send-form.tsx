@@ -1,4 +1,4 @@
-import { Form, Link } from 'react-router';
+import { Form, href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { issuesText } from '~/app/words/issue-text';
@@ -23,9 +23,7 @@ export function SendForm({
   if (answer.figures.length === 0) return null;
   if (!athlete)
     return (
-      <p className="text-aside text-quiet">
-        Choose an athlete above to put the answer on a prescription.
-      </p>
+      <p className="text-aside text-quiet">Choose an athlete above to put the answer on a prescription.</p>
     );
   const choices =
     rung && !athlete.rungs.some((its) => its.id === rung.id) ? [rung, ...athlete.rungs] : athlete.rungs;
@@ -33,7 +31,7 @@ export function SendForm({
     return (
       <p className="text-aside text-quiet">
         {athlete.name} stands on no ladder yet; lay out a week first.{' '}
-        <Link to={`/athletes/${athlete.id}/coach`}>Open the week</Link>
+        <Link to={href('/athletes/:athleteId/coach', { athleteId: athlete.id })}>Open the week</Link>
       </p>
     );
   return (
@@ -72,7 +70,7 @@ export function SendForm({
       {result?.done ? (
         <p role="status" className="mt-3 border-l-4 border-ink bg-chalk px-4 py-2.5">
           {result.done} of {athlete.name} is set.{' '}
-          <Link to={`/athletes/${athlete.id}/coach`}>See the week</Link>
+          <Link to={href('/athletes/:athleteId/coach', { athleteId: athlete.id })}>See the week</Link>
         </p>
       ) : null}
     </Form>

@@ -1,4 +1,4 @@
-import { Form, Link } from 'react-router';
+import { Form, href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { purposes, purposeWords } from '~/core/screen/trial/words';
 
@@ -48,7 +48,7 @@ export function Setup({
             {saved.name}
           </Link>
         ))}
-        <Link to="/screen/squad" className={tab}>
+        <Link to={href('/screen/squad')} className={tab}>
           {purposeWords.squad}
         </Link>
       </nav>

@@ -1,4 +1,5 @@
 import { type RefObject, useEffect, useRef, useState } from 'react';
+import { href } from 'react-router';
 import { type Notice, parseFrame, TraceBuilder } from '~/core/signals/frames';
 import type { InstrumentId } from '~/core/signals/instruments';
 import type { Plantable } from '~/core/signals/plant';
@@ -102,7 +103,10 @@ export function useInstrument(watching: Watching): {
           faults: sinceMs === undefined ? '' : faults,
         });
         try {
-          const response = await fetch(`/instruments/${instrument}/stream?${query}`, { signal });
+          const response = await fetch(
+            `${href('/instruments/:instrument/stream', { instrument })}?${query}`,
+            { signal },
+          );
           // A sign-in that has run out answers with a page, not with readings.
           const readings = response.headers.get('content-type')?.includes('ndjson') ?? false;
           if (response.ok && response.body && readings) {

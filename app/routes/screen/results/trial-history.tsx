@@ -1,4 +1,4 @@
-import { Form, Link } from 'react-router';
+import { Form, href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { dayText } from '~/app/lib/format';
 import { issuesText } from '~/app/words/issue-text';
@@ -119,8 +119,16 @@ export function TrialHistory({
                 .join('')}
             </span>
             <span className="text-quiet">{line.by ? `by ${line.by}` : ''}</span>
-            {line.traceId ? <Link to={`/athletes/${athleteId}/traces/${line.traceId}`}>trace</Link> : null}
-            {line.stillId ? <Link to={`/athletes/${athleteId}/stills/${line.stillId}`}>still</Link> : null}
+            {line.traceId ? (
+              <Link to={href('/athletes/:athleteId/traces/:traceId', { athleteId, traceId: line.traceId })}>
+                trace
+              </Link>
+            ) : null}
+            {line.stillId ? (
+              <Link to={href('/athletes/:athleteId/stills/:stillId', { athleteId, stillId: line.stillId })}>
+                still
+              </Link>
+            ) : null}
           </div>
           {line.before.map((older) => (
             <p key={older.id} className="text-aside text-quiet">
