@@ -16,7 +16,10 @@ module.exports = {
       comment: 'Core imports nothing but core and small pure packages.',
       severity: 'error',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: '^core/|node_modules/(zod|date-fns|papaparse|@types/papaparse|ical-generator)/' },
+      to: {
+        pathNot:
+          '^core/|node_modules/(zod|date-fns|@date-fns/utc|papaparse|@types/papaparse|ical-generator|jstat)/',
+      },
     },
     {
       name: 'catalogue-and-body-first',

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import * as Dialog from 'radix-ui/dialog';
 import { useEffect, useState } from 'react';
 import { href, useFetcher, useNavigate } from 'react-router';
+import { tinykeys } from 'tinykeys';
 import { overlay, sheet } from './keys-dialog';
 
 export interface PaletteItem {
@@ -16,17 +17,16 @@ export function CommandPalette() {
   const navigate = useNavigate();
   const fetcher = useFetcher<{ items: PaletteItem[] }>({ key: 'palette' });
   useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k') {
-        event.preventDefault();
-        setOpen((was) => !was);
-      }
-    };
     const show = () => setOpen(true);
-    window.addEventListener('keydown', listen);
+    const toggle = (event: KeyboardEvent) => {
+      event.preventDefault();
+      setOpen((was) => !was);
+    };
+    // Also while somebody types.
+    const unbind = tinykeys(window, { 'Control+k': toggle, 'Meta+k': toggle }, { ignore: () => false });
     window.addEventListener('pillar:palette', show);
     return () => {
-      window.removeEventListener('keydown', listen);
+      unbind();
       window.removeEventListener('pillar:palette', show);
     };
   }, []);

@@ -1,5 +1,6 @@
 import * as Dialog from 'radix-ui/dialog';
 import { useEffect, useState } from 'react';
+import { tinykeys } from 'tinykeys';
 import { isTyping, useKeyRegistry } from '~/app/lib/keys';
 
 export const overlay = 'fixed inset-0 z-40 bg-ink/55 no-print';
@@ -11,14 +12,15 @@ export function KeysDialog() {
   const { help, lettersOn, setLettersOn } = useKeyRegistry();
   const [open, setOpen] = useState(false);
   useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (event.key === '?' && !isTyping(event.target)) setOpen((was) => !was);
-    };
     const show = () => setOpen(true);
-    window.addEventListener('keydown', listen);
+    const unbind = tinykeys(
+      window,
+      { '[Shift]+?': () => setOpen((was) => !was) },
+      { ignore: (event) => event.repeat || isTyping(event.target) },
+    );
     window.addEventListener('pillar:keys', show);
     return () => {
-      window.removeEventListener('keydown', listen);
+      unbind();
       window.removeEventListener('pillar:keys', show);
     };
   }, []);

@@ -1,9 +1,17 @@
 import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react';
+import { tinykeys } from 'tinykeys';
 
 export interface KeyHelp {
   /** As shown: "Space", "F 1-9". */
-  key: string;
-  says: string;
+  readonly key: string;
+  readonly says: string;
+}
+
+/** A key of a view: what the help shows of it, and what it does. */
+export interface ViewKey extends KeyHelp {
+  /** As the keyboard calls it: "Space", "f", "([0-9])". */
+  readonly on: string;
+  readonly does: (event: KeyboardEvent) => void;
 }
 
 interface Registry {
@@ -49,33 +57,44 @@ export function isTyping(target: EventTarget | null): boolean {
   );
 }
 
-/** Listens for the view's single-letter keys, unless somebody types or a dialog is open. */
-export function useViewKeys(help: readonly KeyHelp[], onKey: (event: KeyboardEvent) => void): void {
+/** Space presses the focused button; only elsewhere it is the view's key. */
+const pressesButton = (event: KeyboardEvent): boolean =>
+  event.key === ' ' &&
+  event.target instanceof HTMLElement &&
+  event.target.closest('button,a,[role="radio"]') !== null &&
+  !event.target.closest('[data-space-through]');
+
+/** Listens for the view's keys, unless somebody types or a dialog is open, and tells the help of them. */
+export function useViewKeys(keys: readonly ViewKey[]): void {
   const { setHelp, lettersOn } = useKeyRegistry();
-  const handler = useRef(onKey);
-  handler.current = onKey;
+  const latest = useRef(keys);
+  latest.current = keys;
   // The text of the keys decides, not the identity of the list.
-  const text = JSON.stringify(help);
+  const shown = JSON.stringify(keys.map(({ key, says }): KeyHelp => ({ key, says })));
   useEffect(() => {
-    setHelp(JSON.parse(text) as KeyHelp[]);
+    setHelp(JSON.parse(shown) as KeyHelp[]);
     return () => setHelp([]);
-  }, [text, setHelp]);
-  useEffect(() => {
-    const listen = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat || isTyping(event.target)) return;
-      if (document.querySelector('[role="dialog"]')) return;
-      if (!lettersOn && event.key.length === 1 && event.key !== ' ') return;
-      // Space presses the focused button; only elsewhere it is the view's key.
-      if (
-        event.key === ' ' &&
-        event.target instanceof HTMLElement &&
-        event.target.closest('button,a,[role="radio"]') &&
-        !event.target.closest('[data-space-through]')
-      )
-        return;
-      handler.current(event);
-    };
-    window.addEventListener('keydown', listen);
-    return () => window.removeEventListener('keydown', listen);
-  }, [lettersOn]);
+  }, [shown, setHelp]);
+  const bound = keys.map(({ on }) => on).join(' ');
+  useEffect(
+    () =>
+      tinykeys(
+        window,
+        Object.fromEntries(
+          bound
+            .split(' ')
+            .map((on, i) => [`[Shift]+${on}`, (event: KeyboardEvent) => latest.current[i]?.does(event)]),
+        ),
+        {
+          ignore: (event) =>
+            event.repeat ||
+            event.isComposing ||
+            isTyping(event.target) ||
+            document.querySelector('[role="dialog"]') !== null ||
+            (!lettersOn && event.key.length === 1 && event.key !== ' ') ||
+            pressesButton(event),
+        },
+      ),
+    [bound, lettersOn],
+  );
 }

@@ -2,12 +2,11 @@ import { screenTest } from '~/core/catalogue';
 import type { TestPatch } from '~/core/catalogue/edits';
 import { ok, type Result, refuse } from '~/core/result';
 import { realChangeOf } from '~/core/screen/assess/score';
+import { percentileAthletes, repeatAthletes } from '~/core/screen/trust/needs';
 import {
   compareTesters,
   errorByTester,
   ownPercentiles,
-  percentileAthletes,
-  repeatAthletes,
   repeatPairs,
   typicalErrorOf,
   usedResults,

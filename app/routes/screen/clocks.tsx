@@ -47,13 +47,6 @@ export function ErrorBoundary() {
   return <WholePageError />;
 }
 
-const help = [
-  { key: 'Space', says: 'Start all that are ready' },
-  { key: 'A to X', says: 'Start or stop that clock' },
-  { key: 'Z', says: 'Undo' },
-  { key: 'Y', says: 'False start: all back' },
-];
-
 export default function ClocksView(props: Route.ComponentProps) {
   return (
     <KeysProvider>
@@ -222,18 +215,28 @@ function Clocks({ loaderData }: Route.ComponentProps) {
     if (clock.phase === 'running') send({ type: 'stop', letter: clock.letter, atMs });
     else if (clock.phase === 'waiting') send({ type: 'start', letter: clock.letter, atMs });
   };
-  useViewKeys(help, (event) => {
-    const key = event.key.toUpperCase();
-    if (key === ' ') {
-      event.preventDefault();
-      send({ type: 'start_all', atMs: event.timeStamp });
-    } else if (key === 'Z') send({ type: 'undo' });
-    else if (key === 'Y') send({ type: 'false_start' });
-    else {
-      const clock = state.clocks.find((its) => its.letter === key);
-      if (clock) press(clock, event.timeStamp);
-    }
-  });
+  useViewKeys([
+    {
+      key: 'Space',
+      on: 'Space',
+      says: 'Start all that are ready',
+      does: (event) => {
+        event.preventDefault();
+        send({ type: 'start_all', atMs: event.timeStamp });
+      },
+    },
+    {
+      key: 'A to X',
+      on: '([a-x])',
+      says: 'Start or stop that clock',
+      does: ({ key, timeStamp }) => {
+        const clock = state.clocks.find(({ letter }) => letter === key.toUpperCase());
+        if (clock) press(clock, timeStamp);
+      },
+    },
+    { key: 'Z', on: 'z', says: 'Undo', does: () => send({ type: 'undo' }) },
+    { key: 'Y', on: 'y', says: 'False start: all back', does: () => send({ type: 'false_start' }) },
+  ]);
 
   const waiting = state.clocks.filter((clock) => clock.phase === 'waiting');
   const stopped = state.clocks.filter((clock) => clock.phase === 'stopped');

@@ -6,7 +6,7 @@ import { refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { issue } from '~/core/result';
-import { percentileAthletes, repeatAthletes, repeatDays } from '~/core/screen/trust/trust';
+import { percentileAthletes, repeatAthletes, repeatDays } from '~/core/screen/trust/needs';
 import { editCatalogue } from '~/server/commands/edit-catalogue';
 import { principalIn } from '~/server/principal/middleware.server';
 import { offeredEdit, type TrustOffer, trustTest, trustView } from '~/server/views/trust';

@@ -3,13 +3,11 @@ import { screenTest } from '~/core/catalogue';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { gaussian, mulberry32 } from '~/core/signals/random';
 import {
-  chiSquared,
   compareTesters,
   errorByTester,
   ownPercentiles,
   type RepeatPair,
   repeatPairs,
-  studentT975,
   type TrustTrial,
   typicalErrorOf,
   usedResults,
@@ -33,17 +31,33 @@ const trial = (
 });
 const pairsOf = (trials: TrustTrial[]) => repeatPairs(usedResults(plank, trials));
 
-describe('quantiles', () => {
-  it('are those of the tables', () => {
-    // Chi squared, 0.975 and 0.025: 7 degrees 16.013 and 1.690; 20 degrees 34.170 and 9.591.
-    expect(chiSquared(7, 1.96) / 16.013).toBeCloseTo(1, 2);
-    expect(Math.abs(chiSquared(7, -1.96) - 1.69)).toBeLessThan(0.03);
-    expect(chiSquared(20, 1.96) / 34.17).toBeCloseTo(1, 2);
-    expect(chiSquared(20, -1.96) / 9.591).toBeCloseTo(1, 2);
-    // Student's t, 0.975: 4 degrees 2.776; 9 degrees 2.262; 30 degrees 2.042.
-    expect(studentT975(4)).toBeCloseTo(2.776, 1);
-    expect(studentT975(9)).toBeCloseTo(2.262, 2);
-    expect(studentT975(30)).toBeCloseTo(2.042, 3);
+describe('limits', () => {
+  const pair = (athlete: number, first: Partial<TrustTrial>, second: Partial<TrustTrial>, by: number) => ({
+    first: { athleteId: `a${athlete}`, staffId: 'fenna', value: 60, ...first },
+    second: { athleteId: `a${athlete}`, staffId: 'fenna', value: 60 + by, ...second },
+  });
+  const differences = [2, -1, 0, 3, -4, 1, -2, 1];
+  const sd = Math.sqrt(36 / 7);
+
+  it('of a typical error are those of chi squared: 16.013 and 1.690 with 7 degrees of freedom', () => {
+    const pairs = differences.map((by, i) => pair(i, {}, {}, by)) as unknown as RepeatPair[];
+    const found = typicalErrorOf(pairs);
+    expect(found?.typicalError).toBeCloseTo(sd / Math.SQRT2, 9);
+    expect(found?.shift).toBe(0);
+    expect(found?.low).toBeCloseTo((sd / Math.SQRT2) * Math.sqrt(7 / 16.0128), 4);
+    expect(found?.high).toBeCloseTo((sd / Math.SQRT2) * Math.sqrt(7 / 1.68987), 4);
+  });
+  it('of a tester’s bias are those of Student’s t: 2.3646 with 7 degrees of freedom', () => {
+    const pairs = differences.map((by, i) =>
+      pair(i, {}, { staffId: 'zed' }, by + 2),
+    ) as unknown as RepeatPair[];
+    const [found] = compareTesters(pairs);
+    expect(found).toMatchObject({ a: 'fenna', b: 'zed', pairs: 8, bias: 2 });
+    const half = (2.364624 * sd) / Math.sqrt(8);
+    expect(found?.low).toBeCloseTo(2 - half, 4);
+    expect(found?.high).toBeCloseTo(2 + half, 4);
+    expect(found?.differ).toBe(2 > half);
+    expect(found?.agreement).toBeCloseTo(1.96 * sd, 9);
   });
 });
 

@@ -1,7 +1,9 @@
+import jstat from 'jstat';
 import { daysBetween, type IsoDay } from '~/core/body/dates';
 import type { ScreenTest, SideKey } from '~/core/catalogue';
 import { scoreTrial } from '~/core/screen/assess/score';
 import type { Trial } from '~/core/screen/trial/trial';
+import { percentileAthletes, repeatAthletes, repeatDays } from './needs';
 
 /** How far a practice can trust its figures: typical error from repeats, agreement of testers, percentiles of its own. */
 
@@ -26,13 +28,6 @@ export interface RepeatPair {
   readonly first: UsedResult;
   readonly second: UsedResult;
 }
-
-/** Repeats lie this many days apart at most. */
-export const repeatDays = 7;
-/** Fewest athletes for a typical error of the practice's own. */
-export const repeatAthletes = 8;
-/** Fewest athletes for targets of the practice's own. */
-export const percentileAthletes = 20;
 
 /**
  * The result of each screen as it is used: the best comparable trial of a side, measured and not stopped. Tests that give no
@@ -78,14 +73,7 @@ export function repeatPairs(results: readonly UsedResult[]): RepeatPair[] {
   return pairs;
 }
 
-/**
- * Quantile of chi squared, by Wilson and Hilferty's cube (within 1 % from 7 degrees of freedom on).
- * `z` is the normal deviate of the probability: 1.96 for 0.975, -1.96 for 0.025.
- */
-export function chiSquared(degrees: number, z: number): number {
-  const part = 2 / (9 * degrees);
-  return degrees * (1 - part + z * Math.sqrt(part)) ** 3;
-}
+const { chisquare, studentt } = jstat.jStat;
 
 export interface ErrorEstimate {
   /** SD of the differences over the root of two, in the test's unit. */
@@ -116,8 +104,8 @@ export function typicalErrorOf(
   const typicalError = sd / Math.SQRT2;
   return {
     typicalError,
-    low: typicalError * Math.sqrt(degrees / chiSquared(degrees, 1.96)),
-    high: typicalError * Math.sqrt(degrees / chiSquared(degrees, -1.96)),
+    low: typicalError * Math.sqrt(degrees / chisquare.inv(0.975, degrees)),
+    high: typicalError * Math.sqrt(degrees / chisquare.inv(0.025, degrees)),
     shift,
     pairs: pairs.length,
     athletes,
@@ -154,19 +142,6 @@ export interface TesterComparison {
   readonly differ: boolean;
 }
 
-/** 0.975 point of Student's t, by the expansion of Cornish and Fisher (within 1 % from 4 degrees of freedom on). */
-export function studentT975(degrees: number): number {
-  const z = 1.959964;
-  const z3 = z ** 3;
-  const z5 = z ** 5;
-  return (
-    z +
-    (z3 + z) / (4 * degrees) +
-    (5 * z5 + 16 * z3 + 3 * z) / (96 * degrees ** 2) +
-    (3 * z ** 7 + 19 * z5 + 17 * z3 - 15 * z) / (384 * degrees ** 3)
-  );
-}
-
 /** Testers two by two, where each took one of a pair: who reads higher, and how far single figures lie apart. */
 export function compareTesters(pairs: readonly RepeatPair[], atLeast = 5): TesterComparison[] {
   const groups = new Map<string, { a: string; b: string; differences: number[] }>();
@@ -184,7 +159,7 @@ export function compareTesters(pairs: readonly RepeatPair[], atLeast = 5): Teste
     const sd = Math.sqrt(
       differences.reduce((sum, difference) => sum + (difference - bias) ** 2, 0) / (n - 1),
     );
-    const half = (studentT975(n - 1) * sd) / Math.sqrt(n);
+    const half = (studentt.inv(0.975, n - 1) * sd) / Math.sqrt(n);
     return [
       {
         a,

@@ -1,10 +1,10 @@
 import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuidv7 } from 'uuid';
-import { useViewKeys } from '~/app/lib/keys';
+import { useViewKeys, type ViewKey } from '~/app/lib/keys';
 import { clearTrial, saveTrial, type TrialInTheMaking } from '~/app/lib/station-store';
 import { InstrumentPanel } from '~/app/routes/screen/instrument/instrument-panel';
-import type { SideKey } from '~/core/catalogue/qualities';
+import type { Side, SideKey } from '~/core/catalogue/qualities';
 import type { PainSettings } from '~/core/clear/pain';
 import { traceCsv } from '~/core/formats/trace-writer';
 import { type ShownTrial, type StationTest, specOf } from '~/core/screen/station/shown';
@@ -28,18 +28,6 @@ import { SideKeys } from './side-keys';
 import { Timing } from './timing';
 import { RungChoice, TrialHead } from './trial-head';
 import { TrialList } from './trial-list';
-
-const help = [
-  { key: 'Space', says: 'Start, stop' },
-  { key: 'L R', says: 'Side' },
-  { key: 'F 1-9', says: 'Fault by its number, with the time' },
-  { key: 'C', says: 'Corrected: the hold goes on' },
-  { key: '1-6', says: 'Answer the question at hand' },
-  { key: '0-9', says: 'Pain, when it is asked' },
-  { key: 'U', says: 'Undo' },
-  { key: 'P', says: 'Stop for pain or dizziness' },
-  { key: 'N', says: 'Next test' },
-];
 
 interface PanelProps {
   athleteId: string;
@@ -227,31 +215,66 @@ export function TrialPanel(props: PanelProps) {
     else props.onUndoKept?.();
   };
 
-  useViewKeys(help, (event) => {
-    const key = event.key.toLowerCase();
-    const digit = /^\d$/.test(key) ? Number(key) : undefined;
-    if (armed && digit !== undefined && digit > 0) {
-      setArmed(false);
-      faultBy(digit - 1);
-      return;
-    }
-    setArmed(false);
-    if (key === ' ') {
-      event.preventDefault();
-      if (shut) return;
-      if (running) send({ type: 'stop', atMs: now() });
-      else if (clocked && state.phase === 'ready') send({ type: 'start', atMs: now() });
-    } else if (key === 'f') setArmed(true);
-    else if (key === 'l' || key === 'r') {
-      if (test.sided && state.phase === 'ready' && told.current === '')
-        props.onSide(key === 'l' ? 'left' : 'right');
-    } else if (key === 'c') send({ type: 'corrected', atMs: now() });
-    else if (key === 'u') undo();
-    else if (key === 'p') send({ type: 'pain_stop', atMs: now() });
-    else if (key === 'n') {
-      if (!running) props.onNext();
-    } else if (digit !== undefined && !shut) answerBy(digit);
-  });
+  const turnTo = (its: Side) => () => {
+    if (test.sided && state.phase === 'ready' && told.current === '') props.onSide(its);
+  };
+  const keys: readonly ViewKey[] = [
+    {
+      key: 'Space',
+      on: 'Space',
+      says: 'Start, stop',
+      does: (event) => {
+        event.preventDefault();
+        if (shut) return;
+        if (running) send({ type: 'stop', atMs: now() });
+        else if (clocked && state.phase === 'ready') send({ type: 'start', atMs: now() });
+      },
+    },
+    { key: 'L', on: 'l', says: 'Left side', does: turnTo('left') },
+    { key: 'R', on: 'r', says: 'Right side', does: turnTo('right') },
+    { key: 'F 1-9', on: 'f', says: 'Fault by its number, with the time', does: () => setArmed(true) },
+    {
+      key: '0-9',
+      on: '([0-9])',
+      says: 'Answer the question at hand; pain, when it is asked',
+      does: ({ key }) => {
+        const digit = Number(key);
+        if (armed && digit > 0) faultBy(digit - 1);
+        else if (!shut) answerBy(digit);
+      },
+    },
+    {
+      key: 'C',
+      on: 'c',
+      says: 'Corrected: the hold goes on',
+      does: () => send({ type: 'corrected', atMs: now() }),
+    },
+    { key: 'U', on: 'u', says: 'Undo', does: undo },
+    {
+      key: 'P',
+      on: 'p',
+      says: 'Stop for pain or dizziness',
+      does: () => send({ type: 'pain_stop', atMs: now() }),
+    },
+    {
+      key: 'N',
+      on: 'n',
+      says: 'Next test',
+      does: () => {
+        if (!running) props.onNext();
+      },
+    },
+  ];
+  useViewKeys(
+    keys.map((key) => ({
+      ...key,
+      // Whatever comes after F disarms it.
+      does: (event) => {
+        setArmed(false);
+        key.does(event);
+      },
+    })),
+  );
 
   /** A digit answers the first open question. */
   const answerBy = (digit: number) => {
