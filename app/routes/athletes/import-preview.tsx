@@ -1,6 +1,7 @@
 import { Form, href, redirect, useNavigation, useSearchParams } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
+import { HeadCells } from '~/app/components/head-cells';
 import { Scroller } from '~/app/components/scroller';
 import { answer, refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
@@ -139,13 +140,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
           <table className="mt-2 w-full text-left">
             <thead>
               <tr>
-                <th scope="col" className="pr-4">
-                  Line
-                </th>
-                <th scope="col" className="pr-4">
-                  Column
-                </th>
-                <th scope="col">What is wrong</th>
+                <HeadCells className="pr-4" names={['Line', 'Column', 'What is wrong']} />
               </tr>
             </thead>
             <tbody className="rule-list">

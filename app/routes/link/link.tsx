@@ -1,5 +1,6 @@
 import { href, Link, useSearchParams } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
+import { HeadCells } from '~/app/components/head-cells';
 import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
@@ -118,21 +119,10 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                         <table className="mt-2 w-full text-left">
                           <thead>
                             <tr className="text-quiet">
-                              <th scope="col" className="pr-3 font-normal">
-                                Test
-                              </th>
-                              <th scope="col" className="pr-3 font-normal">
-                                Result
-                              </th>
-                              <th scope="col" className="pr-3 font-normal">
-                                Target
-                              </th>
-                              <th scope="col" className="pr-3 font-normal">
-                                Score
-                              </th>
-                              <th scope="col" className="font-normal">
-                                Weight
-                              </th>
+                              <HeadCells
+                                className="pr-3 font-normal"
+                                names={['Test', 'Result', 'Target', 'Score', 'Weight']}
+                              />
                             </tr>
                           </thead>
                           <tbody className="rule-list">
@@ -245,10 +235,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             <table className="w-full text-left">
               <thead className="sr-only">
                 <tr>
-                  <th scope="col">Test</th>
-                  <th scope="col">Left</th>
-                  <th scope="col">Right</th>
-                  <th scope="col">Gap</th>
+                  <HeadCells className="" names={['Test', 'Left', 'Right', 'Gap']} />
                 </tr>
               </thead>
               <tbody className="rule-list">

@@ -1,6 +1,7 @@
 import { href } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Figure } from '~/app/components/figure';
+import { HeadCells } from '~/app/components/head-cells';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
@@ -66,27 +67,10 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
         <table className="figures w-full min-w-[44rem] text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              <th scope="col" className="py-2 pr-3">
-                Test
-              </th>
-              <th scope="col" className="py-2 pr-3">
-                Quality
-              </th>
-              <th scope="col" className="py-2 pr-3">
-                First
-              </th>
-              <th scope="col" className="py-2 pr-3">
-                Last time
-              </th>
-              <th scope="col" className="py-2 pr-3">
-                Now
-              </th>
-              <th scope="col" className="py-2 pr-3">
-                Change
-              </th>
-              <th scope="col" className="py-2">
-                Real from
-              </th>
+              <HeadCells
+                className="py-2 pr-3"
+                names={['Test', 'Quality', 'First', 'Last time', 'Now', 'Change', 'Real from']}
+              />
             </tr>
           </thead>
           <tbody className="rule-list">

@@ -120,6 +120,21 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
   const { settings, schools: list } = loaderData;
   const [form, field] = useForm<Values>({ lastResult: actionData?.result, shouldRevalidate: 'onInput' });
   const busy = useNavigation().state !== 'idle';
+  const figure = (
+    name: keyof Values,
+    label: string,
+    value: number,
+    more: { inputMode?: 'numeric'; hint?: string } = {},
+  ) => (
+    <TextField
+      label={label}
+      name={name}
+      inputMode="decimal"
+      defaultValue={value}
+      errors={field[name].errors}
+      {...more}
+    />
+  );
   return (
     <Form
       key={loaderData.version}
@@ -211,54 +226,20 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
           0.15: a working standard.
         </p>
         <div className="mt-3 grid gap-5 sm:grid-cols-4">
-          <TextField
-            label="Shortfall"
-            name="shortfall"
-            inputMode="decimal"
-            defaultValue={settings.weights.shortfall}
-            errors={field.shortfall.errors}
-          />
-          <TextField
-            label="Side gap"
-            name="sideGap"
-            inputMode="decimal"
-            defaultValue={settings.weights.sideGap}
-            errors={field.sideGap.errors}
-          />
-          <TextField
-            label="Faults"
-            name="faults"
-            inputMode="decimal"
-            defaultValue={settings.weights.faults}
-            errors={field.faults.errors}
-          />
-          <TextField
-            label="Gap acts from, %"
-            name="actingGapPercent"
-            inputMode="decimal"
-            defaultValue={Math.round(settings.actingGap * 100)}
-            errors={field.actingGapPercent.errors}
-          />
+          {figure('shortfall', 'Shortfall', settings.weights.shortfall)}
+          {figure('sideGap', 'Side gap', settings.weights.sideGap)}
+          {figure('faults', 'Faults', settings.weights.faults)}
+          {figure('actingGapPercent', 'Gap acts from, %', Math.round(settings.actingGap * 100))}
         </div>
       </fieldset>
       <fieldset>
         <legend className="head text-2xl">Clearance</legend>
         <div className="mt-3 grid gap-5 sm:grid-cols-2">
-          <TextField
-            label="Guardian consent under, years"
-            name="guardianUnderYears"
-            inputMode="numeric"
-            hint="Local law decides."
-            defaultValue={settings.guardianUnderYears}
-            errors={field.guardianUnderYears.errors}
-          />
-          <TextField
-            label="Safety form valid, months"
-            name="renewMonths"
-            inputMode="numeric"
-            defaultValue={settings.renewMonths}
-            errors={field.renewMonths.errors}
-          />
+          {figure('guardianUnderYears', 'Guardian consent under, years', settings.guardianUnderYears, {
+            inputMode: 'numeric',
+            hint: 'Local law decides.',
+          })}
+          {figure('renewMonths', 'Safety form valid, months', settings.renewMonths, { inputMode: 'numeric' })}
         </div>
       </fieldset>
       <fieldset>
@@ -268,20 +249,8 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
           test or a session ends and a flag opens. Defaults 3 and 5: a working standard.
         </p>
         <div className="mt-3 grid gap-5 sm:grid-cols-2">
-          <TextField
-            label="Eases from"
-            name="painEaseFrom"
-            inputMode="numeric"
-            defaultValue={settings.painEaseFrom}
-            errors={field.painEaseFrom.errors}
-          />
-          <TextField
-            label="Ends from"
-            name="painEndFrom"
-            inputMode="numeric"
-            defaultValue={settings.painEndFrom}
-            errors={field.painEndFrom.errors}
-          />
+          {figure('painEaseFrom', 'Eases from', settings.painEaseFrom, { inputMode: 'numeric' })}
+          {figure('painEndFrom', 'Ends from', settings.painEndFrom, { inputMode: 'numeric' })}
         </div>
       </fieldset>
       <fieldset>
@@ -290,20 +259,8 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
           A ceiling for the whole week, halved for a novice. What goes over it is not laid out.
         </p>
         <div className="mt-3 grid gap-5 sm:grid-cols-3">
-          <TextField
-            label="Cycles"
-            name="flexionCycles"
-            inputMode="numeric"
-            defaultValue={settings.flexionCycles}
-            errors={field.flexionCycles.errors}
-          />
-          <TextField
-            label="Held, minutes"
-            name="flexionMinutes"
-            inputMode="decimal"
-            defaultValue={settings.flexionSeconds / 60}
-            errors={field.flexionMinutes.errors}
-          />
+          {figure('flexionCycles', 'Cycles', settings.flexionCycles, { inputMode: 'numeric' })}
+          {figure('flexionMinutes', 'Held, minutes', settings.flexionSeconds / 60)}
           <TextField
             label="Why, when it is widened"
             name="flexionReason"
@@ -314,14 +271,10 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
       <fieldset>
         <legend className="head text-2xl">Passwords</legend>
         <div className="mt-3 grid gap-5 sm:grid-cols-2">
-          <TextField
-            label="At least so many letters"
-            name="passwordLetters"
-            inputMode="numeric"
-            hint="Length is what counts; nothing asks for signs."
-            defaultValue={settings.passwordLetters}
-            errors={field.passwordLetters.errors}
-          />
+          {figure('passwordLetters', 'At least so many letters', settings.passwordLetters, {
+            inputMode: 'numeric',
+            hint: 'Length is what counts; nothing asks for signs.',
+          })}
         </div>
       </fieldset>
       <FormError>{form.errors?.join(' ')}</FormError>

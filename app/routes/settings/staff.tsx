@@ -1,6 +1,7 @@
 import { Form, href, Link, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField, TextField } from '~/app/components/field';
+import { HeadCells } from '~/app/components/head-cells';
 import { Scroller } from '~/app/components/scroller';
 import { refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
@@ -56,11 +57,7 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
         <table className="w-full min-w-[44rem] text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              <th scope="col" className="py-2">
-                Name
-              </th>
-              <th scope="col">Role</th>
-              <th scope="col">Password and sign-in</th>
+              <HeadCells className="py-2" names={['Name', 'Role', 'Password and sign-in']} />
             </tr>
           </thead>
           <tbody className="rule-list">

@@ -1,4 +1,5 @@
 import { Link } from 'react-router';
+import { HeadCells } from '~/app/components/head-cells';
 import { Scroller } from '~/app/components/scroller';
 import { dayText, timeText } from '~/app/lib/format';
 import { requireMay } from '~/app/lib/reply.server';
@@ -53,12 +54,7 @@ export default function Trail({ loaderData }: Route.ComponentProps) {
         <table className="w-full min-w-[44rem] text-left">
           <thead>
             <tr className="border-b-2 border-ink">
-              <th scope="col" className="py-2">
-                When
-              </th>
-              <th scope="col">Who</th>
-              <th scope="col">What</th>
-              <th scope="col">About</th>
+              <HeadCells className="py-2" names={['When', 'Who', 'What', 'About']} />
             </tr>
           </thead>
           <tbody className="rule-list">

@@ -21,25 +21,43 @@ const gradeHelp = {
   not_yet: 'could not',
 } as const;
 
-/** Grade keys: words, not numbers. */
-export function GradeKeys({ state, send }: { state: StationState; send: (event: StationEvent) => void }) {
+interface ChoiceKey<T extends string> {
+  readonly id: T;
+  readonly name: string;
+  readonly help?: string;
+}
+
+/** One question with its answers as keys, numbered for the keyboard in their order. */
+function ChoiceKeys<T extends string>({
+  asks,
+  keys,
+  chosen,
+  onChoose,
+  className,
+}: {
+  asks: string;
+  keys: readonly ChoiceKey<T>[];
+  chosen: T | undefined;
+  onChoose: (id: T) => void;
+  className: string;
+}) {
   return (
     <fieldset>
-      <legend className="mb-2 text-mortar">How was it done?</legend>
-      <div className="grid grid-cols-2 gap-2">
-        {grades.map((grade, i) => (
+      <legend className="mb-2 text-mortar">{asks}</legend>
+      <div className={clsx('grid grid-cols-2 gap-2', className)}>
+        {keys.map(({ id, name, help }, i) => (
           <button
-            key={grade}
+            key={id}
             type="button"
-            aria-pressed={state.grade === grade}
-            onClick={() => send({ type: 'grade', grade })}
-            className={clsx(choice, 'py-2 text-left')}
+            aria-pressed={chosen === id}
+            onClick={() => onChoose(id)}
+            className={clsx(choice, 'text-left', help && 'py-2')}
           >
-            <span className="font-bold">
+            <span className={clsx(help && 'font-bold')}>
               <Key>{String(i + 1)}</Key>
-              {gradeWords[grade]}
+              {name}
             </span>
-            <span className="block text-note opacity-75">{gradeHelp[grade]}</span>
+            {help ? <span className="block text-note opacity-75">{help}</span> : null}
           </button>
         ))}
       </div>
@@ -47,31 +65,37 @@ export function GradeKeys({ state, send }: { state: StationState; send: (event: 
   );
 }
 
-export function FeltKeys({ state, send }: { state: StationState; send: (event: StationEvent) => void }) {
-  return (
-    <fieldset>
-      <legend className="mb-2 text-mortar">Where was it felt?</legend>
-      <div className="grid grid-cols-2 gap-2 sm:grid-cols-3">
-        {feltPlaces.map((place, i) => (
-          <button
-            key={place}
-            type="button"
-            aria-pressed={state.feltIn === place}
-            onClick={() => send({ type: 'felt', place })}
-            className={clsx(choice, 'text-left')}
-          >
-            <Key>{String(i + 1)}</Key>
-            {place.charAt(0).toUpperCase() + place.slice(1)}
-          </button>
-        ))}
-      </div>
-    </fieldset>
-  );
-}
-
-interface PainKeysProps {
+interface KeysProps {
   readonly state: StationState;
   readonly send: (event: StationEvent) => void;
+}
+
+/** Grade keys: words, not numbers. */
+export function GradeKeys({ state, send }: KeysProps) {
+  return (
+    <ChoiceKeys
+      asks="How was it done?"
+      keys={grades.map((id) => ({ id, name: gradeWords[id], help: gradeHelp[id] }))}
+      chosen={state.grade}
+      onChoose={(grade) => send({ type: 'grade', grade })}
+      className=""
+    />
+  );
+}
+
+export function FeltKeys({ state, send }: KeysProps) {
+  return (
+    <ChoiceKeys
+      asks="Where was it felt?"
+      keys={feltPlaces.map((id) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1) }))}
+      chosen={state.feltIn}
+      onChoose={(place) => send({ type: 'felt', place })}
+      className="sm:grid-cols-3"
+    />
+  );
+}
+
+interface PainKeysProps extends KeysProps {
   readonly settings: PainSettings;
 }
 
