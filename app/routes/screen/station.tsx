@@ -11,13 +11,13 @@ import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { refusal } from '~/app/lib/reply.server';
 import { clearTrial, loadTrial, type TrialInTheMaking } from '~/app/lib/station-store';
 import { pageTitle } from '~/app/lib/title';
+import { BatteryRail } from '~/app/routes/screen/station/battery-rail';
 import { type Recorded, TrialPanel } from '~/app/routes/screen/station/trial-panel';
 import type { Side, SideKey } from '~/core/catalogue/qualities';
-import { judgePain, type PainSettings } from '~/core/clear/pain';
 import { notCounted, stationOf } from '~/core/screen/station/resume';
-import { onRung, otherOf, type ShownTrial, type StationTest, specOf } from '~/core/screen/station/shown';
+import { nextOpen, roundOf, trialsWith } from '~/core/screen/station/round';
+import { onRung, otherOf, type ShownTrial, specOf } from '~/core/screen/station/shown';
 import type { TrialInput } from '~/core/screen/trial/trial';
-import { gradeWords } from '~/core/screen/trial/words';
 import type { InstrumentId } from '~/core/signals/instruments';
 import { closeScreening } from '~/server/commands/close-screening';
 import { notFound, principalIn, standingIn } from '~/server/principal/middleware.server';
@@ -48,33 +48,6 @@ export async function action({ params, context }: Route.ActionArgs) {
 
 export function ErrorBoundary() {
   return <WholePageError />;
-}
-
-/** A trial not yet on the server, as the list shows it. */
-function shownFrom(trial: TrialInput, test: StationTest | undefined, pain: PainSettings): ShownTrial {
-  const grade = trial.grade ? gradeWords[trial.grade].toLowerCase() : '';
-  const figure =
-    trial.value === null
-      ? grade
-      : test?.kind === 'level'
-        ? trial.value < 0
-          ? 'not yet'
-          : (test.levels?.[trial.value] ?? String(trial.value))
-        : `${Math.round(trial.value * 10) / 10} ${test?.unit ?? ''}`;
-  return {
-    id: trial.id,
-    testId: trial.testId,
-    side: trial.side,
-    text: figure || 'no figure',
-    ended: trial.endReason,
-    pain:
-      trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion ?? undefined, pain) === 'end',
-    sent: false,
-    answered: trial.answered,
-    simulated: trial.simulated,
-    marks: [],
-    open: trial.answered ? undefined : trial,
-  };
 }
 
 /** How often the station looks for trials of other testers. */
@@ -111,21 +84,17 @@ function Station({ loaderData }: Route.ComponentProps) {
   }, [idle, revalidate]);
   const finishing = useNavigation().state !== 'idle';
 
-  const trials = useMemo(() => {
-    const byId = new Map(loaderData.trials.map((trial) => [trial.id, trial]));
-    for (const { entry } of outbox.waiting) {
-      if (entry.op === 'void') byId.delete(entry.trialId);
-      if ((entry.op !== 'trial' && entry.op !== 'amend') || entry.trial.screeningId !== screeningId) continue;
-      const { trial } = entry;
-      const shown = shownFrom(
-        trial as TrialInput,
-        tests.find((test) => test.id === trial.testId),
+  const trials = useMemo(
+    () =>
+      trialsWith(
+        loaderData.trials,
+        outbox.waiting.map(({ entry }) => entry),
+        screeningId,
+        tests,
         pain,
-      );
-      byId.set(trial.id, shown);
-    }
-    return [...byId.values()];
-  }, [loaderData.trials, outbox.waiting, screeningId, tests, pain]);
+      ),
+    [loaderData.trials, outbox.waiting, screeningId, tests, pain],
+  );
   const warmUpDone = outbox.waiting.reduce(
     (was, { entry }) => (entry.op === 'warm_up' && entry.screeningId === screeningId ? entry.done : was),
     loaderData.warmUpDone,
@@ -133,27 +102,18 @@ function Station({ loaderData }: Route.ComponentProps) {
 
   /** The trial the panel is at work on: in the list already, and not done yet. */
   const [making, setMaking] = useState<string | undefined>();
-  const stands = (trial: ShownTrial) => trial.id !== making && trial.ended !== 'stopped';
-  const sidesOf = (test: StationTest): SideKey[] => (test.sided ? [firstSide, otherOf(firstSide)] : ['both']);
-  const countOf = (testId: string, side: SideKey) =>
-    trials.filter((trial) => trial.testId === testId && trial.side === side && stands(trial)).length;
-  const endedByPain = (test: StationTest) =>
-    trials.some((trial) => trial.testId === test.id && trial.pain && trial.id !== making);
-  const isDone = (test: StationTest) =>
-    endedByPain(test) || sidesOf(test).every((side) => countOf(test.id, side) >= test.trials);
-  const openSide = (test: StationTest): SideKey =>
-    sidesOf(test).find((side) => countOf(test.id, side) < test.trials) ?? sidesOf(test)[0] ?? 'both';
+  const round = useMemo(() => roundOf(trials, firstSide, making), [trials, firstSide, making]);
   const openTrials = trials.filter((trial) => !trial.answered && trial.id !== making);
 
   const [at, setAt] = useState(() =>
     Math.max(
       0,
-      tests.findIndex((test) => !isDone(test)),
+      tests.findIndex((test) => !round.isDone(test)),
     ),
   );
   const test = tests[at];
-  const [side, setSide] = useState<SideKey>(() => (test ? openSide(test) : 'both'));
-  const [round, setRound] = useState(0);
+  const [side, setSide] = useState<SideKey>(() => (test ? round.openSide(test) : 'both'));
+  const [panel, setPanel] = useState(0);
   const [restUntil, setRestUntil] = useState<number | undefined>();
   const [resumed, setResumed] = useState<TrialInTheMaking | undefined>();
   const [reopened, setReopened] = useState(false);
@@ -164,7 +124,7 @@ function Station({ loaderData }: Route.ComponentProps) {
   const begin = useCallback((trial?: TrialInTheMaking) => {
     setResumed(trial);
     setMaking(trial?.trialId || undefined);
-    setRound((n) => n + 1);
+    setPanel((n) => n + 1);
   }, []);
 
   // What a reload interrupted is taken up where it was.
@@ -188,13 +148,10 @@ function Station({ loaderData }: Route.ComponentProps) {
     if (!next || busy) return;
     clearTrial(screeningId);
     setAt(index);
-    setSide(openSide(next));
+    setSide(round.openSide(next));
     begin();
   };
-  // The next open test, looking forward first and then from the start.
-  const nextOpen =
-    tests.map((_, i) => (at + 1 + i) % tests.length).find((i) => i !== at && tests[i] && !isDone(tests[i])) ??
-    -1;
+  const following = nextOpen(tests, at, round);
 
   const stop = useCallback(
     (trial: TrialInput, again: boolean) => {
@@ -215,9 +172,9 @@ function Station({ loaderData }: Route.ComponentProps) {
     if (here) {
       setRestUntil(performance.now() + here.restS * 1000);
       // Both sides before moving on: the other side when this one has its trials.
-      if (here.sided && countOf(here.id, side) + 1 >= here.trials) {
+      if (here.sided && round.countOf(here.id, side) + 1 >= here.trials) {
         const other = otherOf(side as Side);
-        if (countOf(here.id, other) < here.trials) setSide(other);
+        if (round.countOf(here.id, other) < here.trials) setSide(other);
       }
     }
     setReopened(false);
@@ -276,7 +233,7 @@ function Station({ loaderData }: Route.ComponentProps) {
       </main>
     );
   }
-  const allDone = tests.every(isDone);
+  const allDone = tests.every(round.isDone);
   return (
     <div
       className={clsx(
@@ -314,40 +271,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           />
           {warmUpDone ? 'Warm-up done' : '▨ No warm-up: not comparable'}
         </label>
-        <nav aria-label="Battery" className="relative max-lg:overflow-x-auto">
-          <ol className="flex gap-1 p-3 lg:block lg:space-y-1">
-            {tests.map((its, i) => (
-              <li key={its.id} className="shrink-0">
-                <button
-                  type="button"
-                  disabled={busy && i !== at}
-                  onClick={() => go(i)}
-                  aria-current={i === at ? 'step' : undefined}
-                  className={clsx(
-                    'flex min-h-11 w-full disabled:opacity-60 items-center gap-2.5 px-2.5 py-1.5 text-left text-body leading-tight',
-                    i === at
-                      ? 'stone bg-chalk font-bold text-night'
-                      : isDone(its)
-                        ? 'text-mortar hover:bg-night-2'
-                        : 'hover:bg-night-2',
-                  )}
-                >
-                  <span aria-hidden="true">
-                    {isDone(its)
-                      ? '■'
-                      : countOf(its.id, 'both') + countOf(its.id, 'left') + countOf(its.id, 'right') > 0
-                        ? '◧'
-                        : '□'}
-                  </span>
-                  <span className="max-lg:whitespace-nowrap">
-                    {its.name}
-                    <span className="sr-only">{isDone(its) ? ', done' : ''}</span>
-                  </span>
-                </button>
-              </li>
-            ))}
-          </ol>
-        </nav>
+        <BatteryRail tests={tests} at={at} round={round} busy={busy} onGo={go} />
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
           <FinishForm
             ready={allDone}
@@ -384,7 +308,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           </p>
         ) : null}
         <TrialPanel
-          key={`${test.id}|${test.rungId ?? ''}|${side}|${round}`}
+          key={`${test.id}|${test.rungId ?? ''}|${side}|${panel}`}
           test={test}
           side={side}
           onSide={(next) => {
@@ -394,7 +318,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           onRung={(rungId) => {
             setRungs((was) => ({ ...was, [test.id]: rungId }));
             // The rung says whether it has sides; a sided one asks for its side.
-            setSide(openSide(onRung(test, rungId)));
+            setSide(round.openSide(onRung(test, rungId)));
             begin();
           }}
           athleteId={athleteId}
@@ -403,8 +327,8 @@ function Station({ loaderData }: Route.ComponentProps) {
           screeningId={screeningId}
           onDate={onDate}
           trials={trials.filter((trial) => trial.testId === test.id)}
-          count={countOf(test.id, side)}
-          blocked={endedByPain(test)}
+          count={round.countOf(test.id, side)}
+          blocked={round.endedByPain(test)}
           restUntil={restUntil}
           onRestOver={() => setRestUntil(undefined)}
           pain={pain}
@@ -417,8 +341,8 @@ function Station({ loaderData }: Route.ComponentProps) {
           onNotCounted={(trial) => void discard(trial)}
           onUndoKept={mayUndo ? () => void undoLast() : undefined}
           onAnswer={answer}
-          next={nextOpen >= 0 && isDone(test) ? tests[nextOpen] : undefined}
-          onNext={() => go(nextOpen >= 0 ? nextOpen : (at + 1) % tests.length)}
+          next={following !== undefined && round.isDone(test) ? tests[following] : undefined}
+          onNext={() => go(following ?? (at + 1) % tests.length)}
         />
         <div className="mt-10 lg:hidden">
           <FinishForm
