@@ -1,8 +1,10 @@
 import { addDays } from '~/core/body/dates';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { openProposals, recentLogs, sessionsBetween } from '~/db/queries/coach';
+import { openProposals } from '~/db/queries/ladders';
+import { recentLogs } from '~/db/queries/logs';
 import { practiceById, staffByEmail } from '~/db/queries/principal';
 import { trialsOf } from '~/db/queries/screen';
+import { sessionsBetween } from '~/db/queries/sessions';
 import { ownDatabase } from '~/db/testing';
 import { principalOf } from '~/server/principal/principal';
 import { subjectOf } from '~/server/principal/subject';

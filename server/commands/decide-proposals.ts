@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Issue, issue, refuse } from '~/core/result';
-import { decideProposal, lockProposals, moveOnLadder } from '~/db/queries/coach';
+import { decideProposal, lockProposals, moveOnLadder } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
 import { command, done } from './command';
 import { id } from './fields';

@@ -1,7 +1,7 @@
 import { addDays } from '~/core/body/dates';
 import type { Result } from '~/core/result';
 import { type PlantedFault, withPlantedFault } from '~/db/client.server';
-import { openProposals } from '~/db/queries/coach';
+import { openProposals } from '~/db/queries/ladders';
 import { newId } from '~/db/queries/practice';
 import { trialsOf } from '~/db/queries/screen';
 import { ownDatabase, snapshot } from '~/db/testing';

@@ -5,23 +5,24 @@ import type { LadderState } from '~/core/coach/prescription';
 import { painHolds, progress, type SessionOutcome, type SetRecord } from '~/core/coach/progress';
 import { rungContext } from '~/core/coach/week-input';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
+import { insertProposals, supersedeProposals } from '~/db/queries/ladders';
 import {
   clearLiveSets,
   insertLog,
-  insertProposals,
   type LogWithSets,
-  lockSession,
   loggedTwin,
   logState,
-  type PrescriptionRow,
   putLiveSet,
   recentLogs,
+} from '~/db/queries/logs';
+import { newId, staffNames } from '~/db/queries/practice';
+import {
+  lockSession,
+  type PrescriptionRow,
   type StoredSession,
   sessionById,
   standAsLogged,
-  supersedeProposals,
-} from '~/db/queries/coach';
-import { newId, staffNames } from '~/db/queries/practice';
+} from '~/db/queries/sessions';
 import { type Principal, painSettings } from '../principal/principal';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';

@@ -5,15 +5,15 @@ import type { ComposedSession } from '~/core/coach/compose';
 import { makeWeek } from '~/core/coach/week-input';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { weekOf } from '~/core/plan/season-input';
+import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
+import { newId } from '~/db/queries/practice';
 import {
   insertSessions,
   type NewSession,
   type StoredSession,
   sessionsBetween,
   setAside,
-} from '~/db/queries/coach';
-import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
-import { newId } from '~/db/queries/practice';
+} from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import type { AthleteStanding, Subject } from '../principal/subject';
 

@@ -1,8 +1,9 @@
 import { addDays } from '~/core/body/dates';
 import { plannedSets } from '~/core/coach/planned-sets';
-import { recentLogs, type StoredSession, sessionById, sessionsBetween } from '~/db/queries/coach';
+import { recentLogs } from '~/db/queries/logs';
 import { newId } from '~/db/queries/practice';
 import { trialsOf } from '~/db/queries/screen';
+import { type StoredSession, sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { ownDatabase } from '~/db/testing';
 import {
   aCleared,

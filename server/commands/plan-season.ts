@@ -3,7 +3,7 @@ import { weekStartOf } from '~/core/body/dates';
 import { doseHistory } from '~/core/coach/history';
 import { makeSeason } from '~/core/plan/season-input';
 import { refuse } from '~/core/result';
-import { recentLogs } from '~/db/queries/coach';
+import { recentLogs } from '~/db/queries/logs';
 import { addPriorityRun, addSeason, blackoutsOf, isSeasonOf, newestSeason } from '~/db/queries/plan';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';

@@ -1,5 +1,5 @@
 import { recheckSession } from '~/core/coach/recheck';
-import { changeItemCheck, changeSession, openSessions } from '~/db/queries/coach';
+import { changeItemCheck, changeSession, openSessions } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { type Subject, subjectOf } from '../principal/subject';
 

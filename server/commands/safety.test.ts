@@ -1,5 +1,5 @@
 import { withPlantedFault } from '~/db/client.server';
-import { openProposals } from '~/db/queries/coach';
+import { openProposals } from '~/db/queries/ladders';
 import { newId } from '~/db/queries/practice';
 import { ownDatabase, snapshot } from '~/db/testing';
 import type { Principal } from '../principal/principal';

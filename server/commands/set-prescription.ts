@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { issue, refuse } from '~/core/result';
-import { sendToLadder } from '~/db/queries/coach';
+import { sendToLadder } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
 import { command, done } from './command';
 import { id, line } from './fields';

@@ -3,7 +3,7 @@ import { addDays, weekStartOf } from '~/core/body/dates';
 import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
-import type { LogWithSets } from '~/db/queries/coach';
+import type { LogWithSets } from '~/db/queries/logs';
 import type { Principal } from '../principal/principal';
 import type { ChosenBody } from './body';
 

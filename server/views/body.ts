@@ -5,7 +5,7 @@ import { discipline } from '~/core/catalogue';
 import { followLogs } from '~/core/coach/follow-logs';
 import { screenedCapacities } from '~/core/screen/assess/capacity';
 import { athleteNames } from '~/db/queries/athletes';
-import { type LogWithSets, recentLogs } from '~/db/queries/coach';
+import { type LogWithSets, recentLogs } from '~/db/queries/logs';
 import { toOutcome } from '../commands/keep-log';
 import { notFound } from '../principal/middleware.server';
 import type { Principal } from '../principal/principal';

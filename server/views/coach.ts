@@ -8,15 +8,10 @@ import { makeWeek } from '~/core/coach/week-input';
 import { pillarCells } from '~/core/link/standing';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import { weekOf } from '~/core/plan/season-input';
-import {
-  openProposals,
-  practiceSessions,
-  type StoredSession,
-  sessionById,
-  sessionsBetween,
-} from '~/db/queries/coach';
+import { openProposals } from '~/db/queries/ladders';
 import { newestSeason } from '~/db/queries/plan';
 import { newId, writeAudit } from '~/db/queries/practice';
+import { practiceSessions, type StoredSession, sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { toPlanWeek } from '../commands/laying-out';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';

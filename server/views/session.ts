@@ -5,7 +5,7 @@ import type { Gate } from '~/core/clear/gate';
 import { amountText, doseText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import type { Issue } from '~/core/result';
-import type { PrescriptionRow, StoredSession } from '~/db/queries/coach';
+import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 
 /** The load of a row, as a load. */
 const loadOf = (kind: PrescriptionRow['loadKind'], value: number | null): Load | undefined =>

@@ -1,6 +1,6 @@
 import { addDays } from '~/core/body/dates';
 import { mattersToday } from '~/core/today/matters';
-import { practiceSessions } from '~/db/queries/coach';
+import { practiceSessions } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { roster } from './roster';
 
