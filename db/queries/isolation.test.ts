@@ -1,0 +1,96 @@
+import { addDays } from '~/core/body/dates';
+import { aPlanned, aPractice, type TestPractice, testDay } from '~/server/testing';
+import { newestIdOf, ownDatabase, snapshot } from '../testing';
+import * as athletes from './athletes';
+import * as catalogue from './catalogue';
+import * as clear from './clear';
+import * as ladders from './ladders';
+import * as logs from './logs';
+import * as plan from './plan';
+import * as practices from './practice';
+import * as screens from './screen';
+import * as sessions from './sessions';
+
+ownDatabase();
+
+let mine: TestPractice;
+let theirs: TestPractice;
+let athleteId: string;
+beforeAll(async () => {
+  [mine, theirs] = await Promise.all([aPractice(), aPractice()]);
+  athleteId = await aPlanned(theirs.coach);
+});
+
+const ids = async () => ({
+  screening: await newestIdOf('screening', athleteId),
+  trial: await newestIdOf('trial', athleteId),
+  session: await newestIdOf('core_session', athleteId),
+  event: await newestIdOf('event', athleteId),
+  run: await newestIdOf('priority_run', athleteId),
+});
+
+/** Nothing: no row, no list, no yes. */
+const nothing = (found: unknown): boolean =>
+  found === undefined ||
+  found === false ||
+  (Array.isArray(found) && found.length === 0) ||
+  (found instanceof Map && found.size === 0);
+
+describe('a query asked in the name of one practice', () => {
+  it('finds nothing of another by its ids, and finds it in the name of the other', async () => {
+    const { screening, trial, session, event, run } = await ids();
+    const until = addDays(testDay, 30);
+    const asked = (practiceId: string): Record<string, () => Promise<unknown>> => ({
+      athleteById: () => athletes.athleteById(practiceId, athleteId),
+      lockAthlete: () => athletes.lockAthlete(practiceId, athleteId),
+      subjectRows: () => athletes.subjectRows(practiceId, athleteId),
+      athleteFactOn: () => athletes.athleteFactOn(practiceId, athleteId, testDay),
+      athletesById: () => athletes.athletesById(practiceId, [athleteId]),
+      newestFormId: () => clear.newestFormId(practiceId, athleteId),
+      screeningById: () => screens.screeningById(practiceId, screening),
+      screeningsOf: () => screens.screeningsOf(practiceId, athleteId),
+      trialsOf: () => screens.trialsOf(practiceId, athleteId),
+      trialsOn: () => screens.trialsOn(practiceId, athleteId, testDay),
+      trialHistoryOf: () => screens.trialHistoryOf(practiceId, athleteId),
+      trialsOfTest: () => screens.trialsOfTest(practiceId, 'front_plank'),
+      lockTrial: () => screens.lockTrial(practiceId, trial),
+      sessionsBetween: () => sessions.sessionsBetween(practiceId, athleteId, testDay, until),
+      sessionById: () => sessions.sessionById(practiceId, session),
+      practiceSessions: () => sessions.practiceSessions(practiceId, testDay, until),
+      openSessions: () => sessions.openSessions(practiceId, athleteId, testDay),
+      lockSession: () => sessions.lockSession(practiceId, session),
+      newestSeason: () => plan.newestSeason(practiceId, athleteId),
+      priorityRunsOf: () => plan.priorityRunsOf(practiceId, athleteId),
+      priorityRunById: () => plan.priorityRunById(practiceId, run),
+      seasonStrips: () => plan.seasonStrips(practiceId),
+      eventsOfPractice: () => plan.eventsOfPractice(practiceId),
+      athletesOf: () => athletes.athletesOf(practiceId),
+      athleteNames: () => athletes.athleteNames(practiceId),
+      staffById: () => practices.staffById(practiceId, theirs.coach.staffId),
+    });
+    for (const [name, ask] of Object.entries(asked(mine.practiceId)))
+      expect(`${name} ${nothing(await ask())}`).toBe(`${name} true`);
+    for (const [name, ask] of Object.entries(asked(theirs.practiceId)))
+      expect(`${name} ${nothing(await ask())}`).toBe(`${name} false`);
+    expect(await plan.removeEvent(mine.practiceId, athleteId, event)).toBe(false);
+  });
+
+  it('changes nothing of another', async () => {
+    const { screening, trial, event } = await ids();
+    const before = await snapshot();
+    const { practiceId } = mine;
+    await athletes.overwriteAthlete(practiceId, athleteId, { massKg: 99 });
+    await clear.closeFlag(practiceId, athleteId, trial, 'none of ours', mine.coach.staffId);
+    await screens.completeScreening(practiceId, screening, new Date());
+    await screens.changeWarmUp(practiceId, screening, false, new Date());
+    await screens.voidTrial(practiceId, trial, new Date());
+    await screens.removeBattery(practiceId, screening);
+    await plan.removeEvent(practiceId, athleteId, event);
+    await plan.removeBlackout(practiceId, athleteId, event);
+    await practices.changeStaff(practiceId, theirs.coach.staffId, { name: 'Somebody else' });
+    await ladders.lockProposals(practiceId, athleteId, [trial]);
+    expect(await logs.recentLogs(practiceId, athleteId)).toEqual([]);
+    expect(await catalogue.editHistory(practiceId, ['plank'])).toEqual([]);
+    expect(await snapshot()).toEqual(before);
+  });
+});
