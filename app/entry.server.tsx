@@ -7,7 +7,7 @@ import {
   type RouterContextProvider,
   ServerRouter,
 } from 'react-router';
-import { isDatabaseDown } from '~/db/client.server';
+import { isDatabaseDown } from '~/server/http/away';
 import { sayable } from '~/server/http/sayable';
 import { nonceContext } from '~/server/principal/context';
 

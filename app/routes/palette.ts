@@ -1,14 +1,14 @@
 import { href } from 'react-router';
 import type { PaletteItem } from '~/app/components/dialogs';
 import { tools } from '~/core/bench';
-import { athleteNames } from '~/db/queries/athletes';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
+import { athleteList } from '~/server/views/practice';
 import type { Route } from './+types/palette';
 
 export async function loader({ context }: Route.LoaderArgs): Promise<{ items: PaletteItem[] }> {
   const principal = principalIn(context);
-  const athletes = await athleteNames(principal.practiceId);
+  const athletes = await athleteList(principal);
   const { ladders } = principal.trade;
   return {
     items: [

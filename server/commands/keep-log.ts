@@ -24,27 +24,11 @@ import {
   standAsLogged,
 } from '~/db/queries/sessions';
 import { type Principal, painSettings } from '../principal/principal';
+import { toOutcome } from '../principal/rows';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
 import { heldSubject } from './subject';
-
-export const toOutcome = (log: LogWithSets): SessionOutcome => ({
-  logId: log.id,
-  onDate: log.onDate,
-  effort: log.effort,
-  painScore: log.painScore,
-  painRegion: log.painRegion,
-  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done: amount, faultId }) => ({
-    ladderId,
-    rungId,
-    setNo,
-    side,
-    planned,
-    done: amount,
-    faultId,
-  })),
-});
 
 /** Where a proposal leads from and to, and nothing else of a ladder. */
 const stepOf = ({ ladderId, rungId, sets, amount }: LadderState): LadderState => ({

@@ -1,11 +1,9 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
-import type { QualityId } from '~/core/catalogue/qualities';
 import { addFlexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
 import type { ComposedSession } from '~/core/coach/compose';
 import { makeWeek } from '~/core/coach/week-input';
-import type { PlanWeek } from '~/core/plan/periodise';
 import { weekOf } from '~/core/plan/season-input';
-import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
+import { newestSeason } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import {
   insertSessions,
@@ -15,12 +13,8 @@ import {
   setAside,
 } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
+import { toPlanWeek } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
-
-export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
-  ...row,
-  cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as QualityId })),
-});
 
 /** A composed session as it is stored. */
 function sessionRow(

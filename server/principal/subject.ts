@@ -5,8 +5,9 @@ import type { Trial } from '~/core/screen/trial/trial';
 import { type AthleteRow, type SubjectRows, subjectRows } from '~/db/queries/athletes';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
 import type { EventRow } from '~/db/queries/plan';
-import { type TrialRow, trialsOf } from '~/db/queries/screen';
+import { trialsOf } from '~/db/queries/screen';
 import { linkSettings, type Principal } from './principal';
+import { toTrial } from './rows';
 
 /** An athlete with all that decides what they may do, and the gate made of it. */
 export interface Subject extends SubjectRows {
@@ -68,36 +69,6 @@ export async function subjectOf(principal: Principal, id: string | undefined): P
   const rows = isUuid(id) ? await subjectRows(principal.practiceId, id) : undefined;
   return rows && { ...rows, gate: gateFor(principal, rows) };
 }
-
-export const toTrial = (row: TrialRow): Trial => ({
-  id: row.id,
-  screeningId: row.screeningId,
-  testId: row.testId,
-  onDate: row.onDate,
-  side: row.side,
-  value: row.value,
-  grade: row.grade,
-  t1S: row.t1S,
-  faults: row.faults,
-  feltIn: row.feltIn,
-  painScore: row.painScore,
-  painRegion: row.painRegion as Trial['painRegion'],
-  endReason: row.endReason,
-  capS: row.capS,
-  recordedAt: row.recordedAt.toISOString(),
-  parts: row.parts,
-  rungId: row.rungId,
-  answered: row.answered,
-  simulated: row.simulated,
-  marks: row.marks,
-  readBy: row.readBy,
-  traceId: row.traceId,
-  stillId: row.stillId,
-  supersedesId: row.supersedesId,
-  reason: row.reason,
-  staffId: row.staffId,
-  comparable: row.comparable,
-});
 
 export type AthleteStanding = Standing<AthleteRow, EventRow>;
 

@@ -6,9 +6,9 @@ import { followLogs } from '~/core/coach/follow-logs';
 import { screenedCapacities } from '~/core/screen/assess/capacity';
 import { athleteNames } from '~/db/queries/athletes';
 import { type LogWithSets, recentLogs } from '~/db/queries/logs';
-import { toOutcome } from '../commands/keep-log';
 import { notFound } from '../principal/middleware.server';
 import type { Principal } from '../principal/principal';
+import { toOutcome } from '../principal/rows';
 import { type AthleteStanding, loadStanding, type Subject, subjectOf } from '../principal/subject';
 
 /** The body whose numbers a view shows: an athlete's, or one typed into the address. */

@@ -10,7 +10,8 @@ import { editsAt } from '~/db/queries/catalogue';
 import { priorityRunById, priorityRunsOf } from '~/db/queries/plan';
 import { trialHistoryOf } from '~/db/queries/screen';
 import { linkSettings, type Principal } from '../principal/principal';
-import { type AthleteStanding, gateFor, isUuid, type Subject, toTrial } from '../principal/subject';
+import { toTrial } from '../principal/rows';
+import { type AthleteStanding, gateFor, isUuid, type Subject } from '../principal/subject';
 
 /**
  * Where the athlete stood when a ranking was kept: its trials, its settings, the catalogue of its revision, and what the

@@ -2,6 +2,7 @@ import { watchedIn } from '~/core/screen/station/from-trace';
 import { angleKinds, isPlaced, readStill } from '~/core/screen/still/still';
 import { watchedBy } from '~/core/signals/analyse';
 import { instruments } from '~/core/signals/instruments';
+import { athleteById } from '~/db/queries/athletes';
 import { newId } from '~/db/queries/practice';
 import { stillById, stillsOf, traceById, tracesOf } from '~/db/queries/screen';
 import type { Principal } from '../principal/principal';
@@ -100,3 +101,17 @@ export async function traceView(
     faultNames: Object.fromEntries(traceFaults.map((id) => [id, trade.fault(id).name])),
   };
 }
+
+/** A recorded trace as it was kept, with a name for its file. */
+export async function traceFile({ practiceId, timeZone }: Principal, traceId: string) {
+  const trace = isUuid(traceId) ? await traceById(practiceId, traceId) : undefined;
+  return trace && { csv: trace.csv, name: `${trace.instrument}-${dayIn(timeZone, trace.recordedAt)}.csv` };
+}
+
+/** The pixels of a still, for the practice that took it. */
+export const stillPixels = async ({ practiceId }: Principal, stillId: string) =>
+  isUuid(stillId) ? stillById(practiceId, stillId) : undefined;
+
+/** Is this an athlete of the practice, to be listened to? */
+export const isOurs = async ({ practiceId }: Principal, athleteId: string): Promise<boolean> =>
+  (await athleteById(practiceId, athleteId)) !== undefined;

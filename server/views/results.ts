@@ -10,7 +10,8 @@ import { newId, staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
-import { type AthleteStanding, toTrial } from '../principal/subject';
+import { toTrial } from '../principal/rows';
+import type { AthleteStanding } from '../principal/subject';
 
 const verdictMarks = {
   better: '▲ real',

@@ -15,7 +15,7 @@ import { newId, staffNames } from '~/db/queries/practice';
 import { trialsOfTest } from '~/db/queries/screen';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
-import { toTrial } from '../principal/subject';
+import { toTrial } from '../principal/rows';
 
 const oneDecimal = (value: number) => Math.round(value * 10) / 10;
 

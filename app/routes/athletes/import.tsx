@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Form, href, redirect, useNavigation } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { refusal, requireMay } from '~/app/lib/reply.server';
@@ -7,7 +8,6 @@ import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { decodeTable, readTable, tableLimits } from '~/core/formats/table';
 import { issue } from '~/core/result';
-import { newId } from '~/db/queries/practice';
 import { keepDraft } from '~/server/commands/import-roster';
 import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/import';
@@ -31,7 +31,7 @@ export async function action({ request, context }: Route.ActionArgs) {
   if (!decoded.ok) return unread(decoded.error);
   const read = readTable(decoded.text);
   if (!read.ok) return unread(read.error);
-  const id = newId();
+  const id = uuidv7();
   const kept = await keepDraft(principal, { id, fileName: file.name.slice(0, 200), content: decoded.text });
   return kept.ok ? redirect(href('/athletes/import/:draftId', { draftId: id })) : refusal(kept.issues);
 }

@@ -1,7 +1,7 @@
 import { href } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
 import { submitted } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { newId } from '~/db/queries/practice';
 import { addAthlete } from '~/server/commands/add-athlete';
 import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/new';
@@ -15,7 +15,7 @@ export function loader({ context }: Route.LoaderArgs) {
   return {
     choices: athleteChoices(),
     values: {
-      id: newId(),
+      id: uuidv7(),
       version: 0,
       givenName: '',
       familyName: '',

@@ -4,15 +4,15 @@ import { FormError, TextField } from '~/app/components/field';
 import { statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText, issueText } from '~/app/words/issue-text';
-import { practiceCount } from '~/db/queries/principal';
 import { setUpPractice } from '~/server/commands/set-up-practice';
+import { isEmpty } from '~/server/views/door';
 import type { Route } from './+types/set-up';
 
 export const meta: Route.MetaFunction = () => pageTitle('Set up');
 
 /** Only where there is no practice yet. */
 async function onlyOnce(): Promise<void> {
-  if ((await practiceCount()) > 0) throw redirect(href('/sign-in'));
+  if (!(await isEmpty())) throw redirect(href('/sign-in'));
 }
 
 export async function loader() {

@@ -7,10 +7,10 @@ import { statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { type Issue, issue } from '~/core/result';
-import { isDatabaseDown } from '~/db/client.server';
-import { practiceCount } from '~/db/queries/principal';
+import { isDatabaseDown } from '~/server/http/away';
 import { requestAddressContext } from '~/server/principal/context';
 import { safeNext, sessionCookie, signIn, whoIs } from '~/server/principal/sign-in.server';
+import { isEmpty } from '~/server/views/door';
 import type { Route } from './+types/sign-in';
 
 export const meta: Route.MetaFunction = () => pageTitle('Sign in');
@@ -22,7 +22,7 @@ export async function loader({ request }: Route.LoaderArgs) {
   const principal = await whoIs(request).catch(() => undefined);
   if (principal) throw redirect(next);
   // Where nobody works yet, somebody begins.
-  if ((await practiceCount().catch(() => 1)) === 0) throw redirect(href('/set-up'));
+  if (await isEmpty().catch(() => false)) throw redirect(href('/set-up'));
   return { next };
 }
 

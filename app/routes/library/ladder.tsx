@@ -1,4 +1,5 @@
 import { data, href, Link, redirect, useNavigation, useSearchParams } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
 import { BodyBar } from '~/app/components/body-bar';
 import { Disclaimer } from '~/app/components/notice';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
@@ -11,7 +12,6 @@ import { quality, school } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { disclaimer } from '~/core/clear/signs';
 import { whyOut } from '~/core/coach/find-rungs';
-import { newId } from '~/db/queries/practice';
 import { editCatalogue } from '~/server/commands/edit-catalogue';
 import { can } from '~/server/principal/can';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
@@ -91,7 +91,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     problems: chosen.problems,
     choices,
     mayEdit: can(principal, 'catalogue.edit'),
-    edit: { editId: newId(), revision: catalogue.revision },
+    edit: { editId: uuidv7(), revision: catalogue.revision },
     history,
     all: rungChoices(trade),
     disclaimer,

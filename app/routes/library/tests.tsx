@@ -1,4 +1,5 @@
 import { data, Form, href, Link, redirect, useNavigation } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
@@ -8,7 +9,6 @@ import { EditHistory } from '~/app/routes/library/own-hand';
 import { ErrorField, TargetRows } from '~/app/routes/library/target-rows';
 import { issuesText } from '~/app/words/issue-text';
 import { quality, screenTest, sportNames } from '~/core/catalogue';
-import { newId } from '~/db/queries/practice';
 import { editCatalogue } from '~/server/commands/edit-catalogue';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
@@ -97,7 +97,7 @@ export async function loader({ context }: Route.LoaderArgs) {
     })),
     sports: sportNames,
     mayEdit: can(principal, 'catalogue.edit'),
-    edit: { editId: newId(), revision: catalogue.revision },
+    edit: { editId: uuidv7(), revision: catalogue.revision },
     history,
   };
 }

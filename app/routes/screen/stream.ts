@@ -1,9 +1,9 @@
 import { z } from 'zod';
 import { instrumentIds } from '~/core/signals/instruments';
 import { plantable } from '~/core/signals/plant';
-import { athleteById } from '~/db/queries/athletes';
 import { instrumentStream } from '~/server/instruments/stream.server';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { isOurs } from '~/server/views/recordings';
 import type { Route } from './+types/stream';
 
 const asked = z.object({
@@ -32,7 +32,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs): Pr
     return new Response(`This stream cannot be given: ${read.error.issues[0]?.path.join('.')}.`, {
       status: 400,
     });
-  const { practiceId, staffId } = principalIn(context);
-  if (!(await athleteById(practiceId, read.data.athlete))) throw notFound('This athlete');
-  return instrumentStream(read.data, staffId, request.signal);
+  const principal = principalIn(context);
+  if (!(await isOurs(principal, read.data.athlete))) throw notFound('This athlete');
+  return instrumentStream(read.data, principal.staffId, request.signal);
 }

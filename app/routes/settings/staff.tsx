@@ -1,4 +1,5 @@
 import { Form, href, Link, useFetcher } from 'react-router';
+import { v7 as uuidv7 } from 'uuid';
 import { Button } from '~/app/components/button';
 import { FormError, SelectField, TextField } from '~/app/components/field';
 import { HeadCells } from '~/app/components/head-cells';
@@ -7,9 +8,9 @@ import { refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import type { Issue } from '~/core/result';
-import { newId, staffOf } from '~/db/queries/practice';
 import { addStaff } from '~/server/commands/staff';
 import { principalIn } from '~/server/principal/middleware.server';
+import { staffView } from '~/server/views/practice';
 import type { Route } from './+types/staff';
 
 export const meta: Route.MetaFunction = () => pageTitle('Staff');
@@ -17,19 +18,7 @@ export const meta: Route.MetaFunction = () => pageTitle('Staff');
 export async function loader({ context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   requireMay(principal, 'staff.manage');
-  const people = await staffOf(principal.practiceId);
-  return {
-    id: newId(),
-    me: principal.staffId,
-    people: people.map(({ id, name, email, role, disabled, mustChangePassword }) => ({
-      id,
-      name,
-      email,
-      role,
-      disabled,
-      mustChangePassword,
-    })),
-  };
+  return { id: uuidv7(), ...(await staffView(principal)) };
 }
 
 export async function action({ request, context }: Route.ActionArgs) {

@@ -5,43 +5,16 @@ import { dayText, timeText } from '~/app/lib/format';
 import { requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { actionText } from '~/app/words/actions';
-import { athleteNames } from '~/db/queries/athletes';
-import { auditTrail } from '~/db/queries/practice';
 import { principalIn } from '~/server/principal/middleware.server';
-import { dayIn } from '~/server/principal/today';
+import { trailView } from '~/server/views/practice';
 import type { Route } from './+types/trail';
 
 export const meta: Route.MetaFunction = () => pageTitle('Trail');
 
-const linesShown = 100;
-
 export async function loader({ request, context }: Route.LoaderArgs) {
   const principal = principalIn(context);
   requireMay(principal, 'audit.read');
-  const before = new Date(new URL(request.url).searchParams.get('before') ?? Number.NaN);
-  const [lines, athletes] = await Promise.all([
-    auditTrail(principal.practiceId, {
-      limit: linesShown + 1,
-      before: Number.isNaN(before.getTime()) ? undefined : before,
-    }),
-    athleteNames(principal.practiceId),
-  ]);
-  const names = new Map(athletes.map((athlete) => [athlete.id, athlete.name]));
-  return {
-    today: principal.today,
-    more: lines.length > linesShown ? lines[linesShown - 1]?.at.toISOString() : undefined,
-    lines: lines.slice(0, linesShown).map((line) => ({
-      id: line.id,
-      day: dayIn(principal.timeZone, line.at),
-      at: line.at.toISOString(),
-      by: line.by,
-      action: line.action,
-      about: names.get(line.subjectId ?? ''),
-      detail: Object.entries(line.detail ?? {})
-        .map(([key, value]) => `${key} ${value}`)
-        .join(', '),
-    })),
-  };
+  return trailView(principal, new URL(request.url).searchParams);
 }
 
 /** What was done, by whom, the newest first. Nothing in it can be changed. */
