@@ -2,6 +2,7 @@ import { UTCDate } from '@date-fns/utc';
 import {
   differenceInCalendarDays,
   differenceInYears,
+  format,
   getDay,
   addDays as plusDays,
   addMonths as plusMonths,
@@ -42,3 +43,6 @@ export const weekdayOf = (day: IsoDay): number => getDay(at(day));
 /** The first day of the week that holds `day`. */
 export const weekStartOf = (day: IsoDay, firstWeekday: 0 | 1 = 1): IsoDay =>
   dayOf(startOfWeek(at(day), { weekStartsOn: firstWeekday }));
+
+/** "25 Nov 2026", for texts that are kept. */
+export const dayInWords = (day: IsoDay): string => format(at(day), 'd MMM yyyy');

@@ -1,3 +1,4 @@
+import { dayInWords } from '~/core/body/dates';
 import type { HeldQuality } from '~/core/clear/pain';
 import { addFlag } from '~/db/queries/clear';
 import type { Principal } from '../principal/principal';
@@ -26,7 +27,7 @@ export async function raisePainFlag(principal: Principal, pain: Pain): Promise<'
     qualities: [...pain.qualities],
     region: pain.region,
     sourceId: pain.sourceId,
-    text: `Pain${pain.score > 0 ? ` ${pain.score} of 10` : ''}${where} ${pain.came} on ${pain.onDate}.`,
+    text: `Pain${pain.score > 0 ? ` ${pain.score} of 10` : ''}${where} ${pain.came} on ${dayInWords(pain.onDate)}.`,
     openedAt: principal.now,
   });
   // What it holds may have grown with what is known.

@@ -60,7 +60,7 @@ export function Timing({
           </button>
         </p>
       ) : null}
-      <div className="mt-5 flex flex-wrap gap-3 max-sm:sticky max-sm:bottom-3">
+      <div className="mt-5 flex flex-wrap gap-3 max-sm:sticky max-sm:bottom-0 max-sm:-mx-4 max-sm:bg-night max-sm:px-4 max-sm:py-3">
         {running ? (
           <button
             type="button"

@@ -1,9 +1,22 @@
+import clsx from 'clsx';
 import { Figure } from '~/app/components/figure';
 import { barsText } from '~/app/words/issue-text';
 import { type StationTest, sideName } from '~/core/screen/station/shown';
 
-/** What the tester reads before the start: set-up, where to stand, what to say, target, last time, stop rule. */
-export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice: React.ReactNode }) {
+/**
+ * What the tester reads before the start: set-up, where to stand, what to say, target, last time, stop rule. On a phone the
+ * set-up makes room for the clock while it runs.
+ */
+export function TrialHead({
+  test,
+  running,
+  rungChoice,
+}: {
+  test: StationTest;
+  running: boolean;
+  rungChoice: React.ReactNode;
+}) {
+  const before = clsx(running && 'max-sm:hidden');
   return (
     <>
       <div className="flex flex-wrap items-start justify-between gap-x-8 gap-y-3">
@@ -16,14 +29,14 @@ export function TrialHead({ test, rungChoice }: { test: StationTest; rungChoice:
             className="float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24"
           />
           <h2 className="text-title-small sm:text-title">{test.name}</h2>
-          <p className="mt-1 text-lg leading-snug">{test.setUp}</p>
-          <p className="mt-1 text-mortar">
+          <p className={clsx('mt-1 text-lg leading-snug', before)}>{test.setUp}</p>
+          <p className={clsx('mt-1 text-mortar', before)}>
             {test.stand} Say: “{test.tell}” {test.notes.join(' ')}
           </p>
           {test.spotter ? (
             <p className="mt-1 font-bold">△ Spotter or wall within reach before the start.</p>
           ) : null}
-          {rungChoice}
+          <div className={before}>{rungChoice}</div>
         </div>
         <dl className="figures grid grid-cols-[auto_auto] gap-x-4 text-body">
           <dt className="text-mortar">Target</dt>

@@ -308,6 +308,7 @@ export function TrialPanel(props: PanelProps) {
     <div ref={panel} tabIndex={-1} className="outline-none">
       <TrialHead
         test={test}
+        running={running}
         rungChoice={<RungChoice test={test} rungId={test.rungId} onRung={props.onRung} />}
       />
       <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_1fr]">
