@@ -49,18 +49,18 @@ export function Timing({
       {test.stages ? (
         <StageStrip stages={test.stages} needs={test.needs} readS={readS} running={running} />
       ) : null}
-      {state.phase === 'correcting' ? (
-        <p className="mt-4" role="alert">
-          <button
-            type="button"
-            onClick={() => send({ type: 'corrected', atMs: now() })}
-            className="stone min-h-16 w-full bg-zest px-6 text-2xl font-bold text-night"
-          >
-            Corrected, goes on <span className="font-normal">(3 s)</span>
-          </button>
-        </p>
-      ) : null}
       <div className="mt-5 flex flex-wrap gap-3 max-sm:sticky max-sm:bottom-0 max-sm:-mx-4 max-sm:bg-night max-sm:px-4 max-sm:py-3">
+        {state.phase === 'correcting' ? (
+          <p className="w-full" role="alert">
+            <button
+              type="button"
+              onClick={() => send({ type: 'corrected', atMs: now() })}
+              className="stone min-h-16 w-full bg-zest px-6 text-2xl font-bold text-night"
+            >
+              Corrected, goes on <span className="font-normal">(3 s)</span>
+            </button>
+          </p>
+        ) : null}
         {running ? (
           <button
             type="button"

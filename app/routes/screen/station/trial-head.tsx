@@ -54,7 +54,7 @@ export function TrialHead({
           ))}
         </dl>
       </div>
-      <p className="mt-3 border-l-4 border-chalk pl-3 text-body">
+      <p className={clsx('mt-3 border-l-4 border-chalk pl-3 text-body', before)}>
         <strong>Stops at</strong> {test.stopRule}
         {test.capS ? ` The clock stops at ${test.capS} s: a caution.` : ''}
       </p>
