@@ -1,0 +1,3 @@
+const fc = require('fast-check');
+
+fc.configureGlobal({ numRuns: 25 });
