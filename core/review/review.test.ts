@@ -39,4 +39,49 @@ describe('review', () => {
     expect(change?.previous.value).toBe(70);
     expect(change?.verdict).toBe('not_comparable');
   });
+  it('compares one leg with one leg, both with both, and as many trials with as many', () => {
+    const verdict = (before: object, after: object, more: ReturnType<typeof at>[] = []) =>
+      review({
+        person,
+        today: '2026-11-20',
+        trade: shippedTrade,
+        trials: [
+          at('leg_lowering_angle', '2026-09-01', 60, before),
+          at('leg_lowering_angle', '2026-11-01', 30, after),
+          ...more,
+        ],
+      })[0]?.verdict;
+    const one = { parts: { one_leg: 1 } };
+    expect(verdict({}, {})).toBe('better');
+    expect(verdict(one, one)).toBe('better');
+    expect(verdict(one, {})).toBe('not_comparable');
+    expect(verdict({}, one)).toBe('not_comparable');
+    expect(verdict({}, {}, [at('leg_lowering_angle', '2026-11-01', 31)])).toBe('not_comparable');
+    expect(verdict({ comparable: false }, {})).toBe('not_comparable');
+  });
+  it('needs two dates, and tells a side and a rung apart', () => {
+    const changes = (trials: ReturnType<typeof at>[]) =>
+      review({ person, today: '2026-11-20', trade: shippedTrade, trials });
+    expect(changes([at('front_plank', '2026-09-01', 80)])).toEqual([]);
+    const sides = (side: 'left' | 'right', onDate: string) => makeTrial('side_plank', side, 60, { onDate });
+    expect(changes([sides('left', '2026-09-01'), sides('right', '2026-11-01')])).toEqual([]);
+    expect(
+      changes([sides('left', '2026-09-01'), sides('left', '2026-11-01')]).map(({ side }) => side),
+    ).toEqual(['left']);
+  });
+  it('calls a change of one whole grade real, half a grade not', () => {
+    const grade = (before: 'owned' | 'cued' | 'faulted', after: 'owned' | 'cued' | 'faulted') =>
+      review({
+        person,
+        today: '2026-11-20',
+        trade: shippedTrade,
+        trials: [
+          makeTrial('rib_expansion', 'both', null, { onDate: '2026-09-01', grade: before }),
+          makeTrial('rib_expansion', 'both', null, { onDate: '2026-11-01', grade: after }),
+        ],
+      })[0];
+    expect(grade('faulted', 'cued')).toMatchObject({ verdict: 'better', realFrom: 30 });
+    expect(grade('owned', 'cued')?.verdict).toBe('worse');
+    expect(grade('cued', 'cued')?.verdict).toBe('within_error');
+  });
 });

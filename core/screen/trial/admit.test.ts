@@ -1,0 +1,176 @@
+import { screenTest } from '~/core/catalogue';
+import { shippedTrade } from '~/core/catalogue/trade';
+import { gateOf, testDay } from '~/core/clear/testing';
+import { admitTrial } from './admit';
+import { correctedTrial } from './correct';
+import { makeTrial } from './testing';
+import type { Trial, TrialInput } from './trial';
+
+const now = `${testDay}T12:00:00.000Z`;
+const visit = { onDate: testDay, testIds: ['front_plank', 'side_plank', 'suitcase_hold'], closed: false };
+const trialOf = (testId: string, over: object = {}): TrialInput => {
+  const { comparable: _c, ...trial } = makeTrial(testId, 'both', 50, {
+    onDate: testDay,
+    recordedAt: `${testDay}T11:00:00.000Z`,
+  });
+  return { ...trial, ...over } as TrialInput;
+};
+const admit = (trial: TrialInput, over: object = {}) =>
+  admitTrial({ trial, trade: shippedTrade, gate: gateOf(), visit, sameDay: [], now, ...over });
+const marksOf = (result: ReturnType<typeof admit>) =>
+  result.ok ? result.value.marks : result.issues.map(({ code }) => code);
+
+describe('a trial that comes in', () => {
+  it('as it should is kept without a mark, on the day of its visit', () => {
+    const found = admit(trialOf('front_plank', { onDate: '2026-11-24' }));
+    expect(found).toMatchObject({ ok: true, value: { marks: [], trial: { onDate: testDay, value: 50 } } });
+  });
+  it('outside the battery, or after it was closed, is kept with its mark', () => {
+    expect(marksOf(admit(trialOf('hinge_hold')))).toEqual(['outside_battery']);
+    expect(marksOf(admit(trialOf('front_plank'), { visit: { ...visit, closed: true } }))).toEqual([
+      'after_close',
+    ]);
+  });
+  it('from a clock that runs ahead by more than five minutes, or of a day to come, is kept as of now', () => {
+    const at = (time: string) => trialOf('front_plank', { recordedAt: `${testDay}T${time}.000Z` });
+    expect(marksOf(admit(at('12:05:00')))).toEqual([]);
+    const late = admit(at('12:05:01'));
+    expect(late).toMatchObject({ ok: true, value: { marks: ['future'], trial: { recordedAt: now } } });
+    expect(marksOf(admit(trialOf('front_plank', { onDate: '2026-11-26' })))).toEqual(['future']);
+  });
+  it('past a caution’s cap is bounded in all its times and kept as held to the cap', () => {
+    const gate = gateOf({ cautions: ['hypertension'] });
+    const long = trialOf('front_plank', {
+      value: 50,
+      t1S: 30,
+      faults: [
+        { faultId: 'hip_sag', atS: 30 },
+        { faultId: 'breath_hold', atS: null },
+        { faultId: 'hip_pike', atS: 4 },
+      ],
+    });
+    expect(admit(long, { gate })).toMatchObject({
+      ok: true,
+      value: {
+        marks: ['over_cap'],
+        trial: {
+          value: 10,
+          capS: 10,
+          t1S: 10,
+          endReason: 'cap',
+          faults: [{ atS: 10 }, { atS: null }, { atS: 4 }],
+        },
+      },
+    });
+    expect(marksOf(admit(trialOf('front_plank', { value: 10 }), { gate }))).toEqual([]);
+    expect(admit(trialOf('front_plank', { t1S: null }), { gate })).toMatchObject({
+      ok: true,
+      value: { trial: { t1S: null } },
+    });
+    const pain = admit(trialOf('front_plank', { endReason: 'pain', painScore: 6, painRegion: 'knee' }), {
+      gate,
+    });
+    expect(pain).toMatchObject({ ok: true, value: { trial: { endReason: 'pain', value: 10 } } });
+  });
+  it('of an unknown test or rung, or one that is barred, is refused with why', () => {
+    expect(admit(trialOf('front_plank', { testId: 'gone' }))).toEqual({
+      ok: false,
+      issues: [{ code: 'trial.unknown_test', path: [], values: { id: 'gone' } }],
+    });
+    expect(admit(trialOf('minute_reps', { rungId: 'gone' }))).toEqual({
+      ok: false,
+      issues: [{ code: 'trial.unknown_rung', path: [], values: { id: 'gone' } }],
+    });
+    expect(marksOf(admit(trialOf('front_plank'), { gate: gateOf({ cautions: ['shoulder_pain'] }) }))).toEqual(
+      ['trial.barred'],
+    );
+  });
+  describe('as the third maximal hold', () => {
+    const done = (id: string, testId: string, side: string) => ({ id, testId, side, endReason: 'loss' });
+    const left = trialOf('side_plank', { side: 'left' });
+    const marks = (...sameDay: object[]) => marksOf(admit(left, { sameDay }));
+    it('of a quality and the side that works carries its mark', () => {
+      expect(screenTest('side_plank').maximal).toBe(true);
+      expect(marks(done('a', 'side_plank', 'left'))).toEqual([]);
+      expect(marks(done('a', 'side_plank', 'left'), done('b', 'side_plank', 'left'))).toEqual([
+        'third_maximal',
+      ]);
+    });
+    it('does not count the other side, another quality, what is not maximal, or itself', () => {
+      expect(marks(done('a', 'side_plank', 'left'), done('b', 'side_plank', 'right'))).toEqual([]);
+      expect(marks(done('a', 'side_plank', 'left'), done('b', 'front_plank', 'both'))).toEqual([]);
+      expect(marks(done('a', 'side_plank', 'left'), done('b', 'pelvic_drop_stance', 'left'))).toEqual([]);
+      expect(marks(done('a', 'side_plank', 'left'), done(left.id, 'side_plank', 'left'))).toEqual([]);
+    });
+  });
+});
+
+describe('a correction', () => {
+  const old = makeTrial('side_plank', 'left', 50, {
+    onDate: testDay,
+    t1S: 40,
+    faults: [
+      { faultId: 'hip_sag', atS: 45 },
+      { faultId: 'breath_hold', atS: 20 },
+      { faultId: 'pelvis_rotate', atS: null },
+    ],
+  }) as Trial;
+  const correct = (over: object = {}, of: Trial = old) =>
+    correctedTrial(shippedTrade, of, {
+      id: '0190aaaa-0000-7000-8000-00000000c0c0',
+      trialId: of.id,
+      takeOut: false,
+      value: null,
+      grade: null,
+      reason: 'misread',
+      ...over,
+    });
+  it('stands under its own id with its reason, and names what it supersedes', () => {
+    expect(correct({ value: 60 })).toMatchObject({
+      ok: true,
+      value: {
+        id: '0190aaaa-0000-7000-8000-00000000c0c0',
+        supersedesId: old.id,
+        reason: 'misread',
+        value: 60,
+        t1S: 40,
+        answered: true,
+      },
+    });
+  });
+  it('to a shorter time takes what lies beyond it away, and ends the first loss with it', () => {
+    const found = correct({ value: 30 });
+    expect(found).toMatchObject({ ok: true, value: { value: 30, t1S: 30 } });
+    expect(found.ok && found.value.faults.map(({ faultId }) => faultId)).toEqual([
+      'breath_hold',
+      'pelvis_rotate',
+    ]);
+  });
+  it('without a figure keeps the old one; of a trial that is taken out nothing counts', () => {
+    expect(correct()).toMatchObject({ ok: true, value: { value: 50, faults: old.faults } });
+    expect(correct({ takeOut: true })).toMatchObject({
+      ok: true,
+      value: { value: null, grade: null, t1S: null, parts: null, faults: [], endReason: 'stopped' },
+    });
+  });
+  it('of a hold that reached its cap makes it a loss, unless the figure stays', () => {
+    const capped = { ...old, endReason: 'cap', capS: 50, t1S: null, faults: [] } as Trial;
+    expect(correct({ value: 40 }, capped)).toMatchObject({ ok: true, value: { endReason: 'loss' } });
+    expect(correct({ value: 50 }, capped)).toMatchObject({ ok: true, value: { endReason: 'cap' } });
+  });
+  it('of a mean scales its directions', () => {
+    const arc = makeTrial('leg_raise_arc', 'left', 60, {
+      onDate: testDay,
+      parts: Object.fromEntries(
+        (screenTest('leg_raise_arc').directions ?? []).map(({ id }, i) => [id, 50 + 10 * i]),
+      ),
+    }) as Trial;
+    const found = correct({ value: 30 }, arc);
+    expect(found.ok && Object.values(found.value.parts ?? {})).toEqual([25, 30, 35]);
+  });
+  it('that no figure can be is refused at the figure', () => {
+    const found = correct({ value: 1e6 });
+    expect(found.ok).toBe(false);
+    expect(!found.ok && found.issues.every(({ path }) => path[0] === 'value')).toBe(true);
+  });
+});
