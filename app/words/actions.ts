@@ -33,6 +33,7 @@ const words: Readonly<Record<string, string>> = {
   'proposal.decide': 'decided proposals',
   'prescription.set': 'set a prescription',
   'calendar.export': 'exported the calendar',
+  'trace.read': 'read a recording',
   'catalogue.edit': 'changed the library',
   'settings.change': 'changed the settings',
   'staff.add': 'added a person',

@@ -3,7 +3,7 @@ import { angleKinds, isPlaced, readStill } from '~/core/screen/still/still';
 import { watchedBy } from '~/core/signals/analyse';
 import { instruments } from '~/core/signals/instruments';
 import { athleteById } from '~/db/queries/athletes';
-import { newId } from '~/db/queries/practice';
+import { newId, writeAudit } from '~/db/queries/practice';
 import { stillById, stillsOf, traceById, tracesOf } from '~/db/queries/screen';
 import type { Principal } from '../principal/principal';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
@@ -102,10 +102,18 @@ export async function traceView(
   };
 }
 
-/** A recorded trace as it was kept, with a name for its file. */
-export async function traceFile({ practiceId, timeZone }: Principal, traceId: string) {
+/** A recorded trace as it was kept, with a name for its file. In the trail, as what leaves the practice is. */
+export async function traceFile({ practiceId, staffId, timeZone }: Principal, traceId: string) {
   const trace = isUuid(traceId) ? await traceById(practiceId, traceId) : undefined;
-  return trace && { csv: trace.csv, name: `${trace.instrument}-${dayIn(timeZone, trace.recordedAt)}.csv` };
+  if (!trace) return undefined;
+  await writeAudit({
+    practiceId,
+    staffId,
+    action: 'trace.read',
+    subject: 'trace',
+    subjectId: trace.athleteId,
+  });
+  return { csv: trace.csv, name: `${trace.instrument}-${dayIn(timeZone, trace.recordedAt)}.csv` };
 }
 
 /** The pixels of a still, for the practice that took it. */
