@@ -1,3 +1,4 @@
 const fc = require('fast-check');
 
-fc.configureGlobal({ numRuns: 25 });
+// A quarter of a second for each property, however many cases it asks for.
+fc.configureGlobal({ numRuns: 25, interruptAfterTimeLimit: 250 });
