@@ -2,7 +2,7 @@ import { screenTests } from '~/core/catalogue';
 import { analyse } from '~/core/signals/analyse';
 import { type InstrumentId, instruments } from '~/core/signals/instruments';
 import { simulate } from '~/core/signals/simulate';
-import { loweringAngleDeg, playIn, proposalOf, watchedIn } from './from-trace';
+import { findingOf, loweringAngleDeg, playIn, watchedIn } from './from-trace';
 
 const testOf = (id: string) => {
   const test = screenTests.find((screenTest) => screenTest.id === id);
@@ -17,7 +17,7 @@ const proposed = (id: string, instrument: InstrumentId, seconds: number, lossS?:
     seconds,
     lossS,
   });
-  return { truth, ...proposalOf(testOf(id), analyse(trace, watchedIn(id, instrument))) };
+  return { truth, ...findingOf(testOf(id), analyse(trace, watchedIn(id, instrument))) };
 };
 
 describe('what a trace proposes', () => {
@@ -109,33 +109,33 @@ describe('a signal that was away, stuck or out of range', () => {
         return [name, changed];
       }),
     );
-    return proposalOf(testOf(id), analyse({ ...trace, channels }, watchedIn(id, instrument)));
+    return findingOf(testOf(id), analyse({ ...trace, channels }, watchedIn(id, instrument)));
   };
   const silent = () => Number.NaN;
   const stuck = (_: number, first: number) => first;
 
   it('gives a loss inside a gap as an interval, and no exact time', () => {
-    const proposal = spoilt('front_plank', 'pelvis', 60, 30, [26, 34], silent);
-    expect(proposal).toMatchObject({ t1S: undefined, t2S: undefined, timed: false });
-    expect(proposal.lossBetween?.fromS).toBeCloseTo(26, 1);
-    expect(proposal.lossBetween?.toS).toBeCloseTo(34, 1);
-    expect(proposal.says).toContain(
+    const finding = spoilt('front_plank', 'pelvis', 60, 30, [26, 34], silent);
+    expect(finding).toMatchObject({ t1S: undefined, t2S: undefined, timed: false });
+    expect(finding.lossBetween?.fromS).toBeCloseTo(26, 1);
+    expect(finding.lossBetween?.toS).toBeCloseTo(34, 1);
+    expect(finding.says).toContain(
       'First loss between 26.0 and 34.0 s: the signal was away. No exact time from it',
     );
   });
   it('says the same of a sensor stuck while control was lost', () => {
-    const proposal = spoilt('front_plank', 'pelvis', 60, 30, [26, 34], stuck);
-    expect(proposal.lossBetween?.toS).toBeCloseTo(34, 1);
-    expect(proposal.says.join()).toContain('the sensor was not to be read');
+    const finding = spoilt('front_plank', 'pelvis', 60, 30, [26, 34], stuck);
+    expect(finding.lossBetween?.toS).toBeCloseTo(34, 1);
+    expect(finding.says.join()).toContain('the sensor was not to be read');
   });
   it('keeps the exact time where the gap lies clear of the loss', () => {
     for (const stretch of [
       [10, 14],
       [45, 55],
     ] as const) {
-      const proposal = spoilt('front_plank', 'pelvis', 60, 30, stretch, silent);
-      expect(proposal.t1S).toBeCloseTo(30, 0);
-      expect(proposal).toMatchObject({ timed: true, lossBetween: undefined });
+      const finding = spoilt('front_plank', 'pelvis', 60, 30, stretch, silent);
+      expect(finding.t1S).toBeCloseTo(30, 0);
+      expect(finding).toMatchObject({ timed: true, lossBetween: undefined });
     }
   });
   it('counts no paced breaths and no angle up to a loss that nobody heard', () => {
@@ -148,14 +148,14 @@ describe('a signal that was away, stuck or out of range', () => {
     ['stuck', stuck, /Pressure did not move from 0.0 to 75.0 s: no figure from it/],
     ['saturated', () => 120, /Pressure was at the end of the sensor's range from 0.0 to 75.0 s/],
   ] as const)('names a %s sensor and offers no figure of it', (_, spoil, says) => {
-    const proposal = spoilt('dead_bug_breaths', 'cuff', 75, 'none', [0, 75], spoil);
-    expect(proposal).toMatchObject({ value: undefined, parts: {}, t1S: undefined });
-    expect(proposal.says.join('. ')).toMatch(says);
+    const finding = spoilt('dead_bug_breaths', 'cuff', 75, 'none', [0, 75], spoil);
+    expect(finding).toMatchObject({ value: undefined, parts: {}, t1S: undefined });
+    expect(finding.says.join('. ')).toMatch(says);
   });
   it('offers nothing when the sensor went silent before the end', () => {
-    const proposal = spoilt('dead_bug_breaths', 'cuff', 75, 'none', [66, 75], silent);
-    expect(proposal.value).toBeUndefined();
-    expect(proposal.says.join()).toMatch(/no reading that can be used from 66.0 to 75.0 s/);
+    const finding = spoilt('dead_bug_breaths', 'cuff', 75, 'none', [66, 75], silent);
+    expect(finding.value).toBeUndefined();
+    expect(finding.says.join()).toMatch(/no reading that can be used from 66.0 to 75.0 s/);
     // A fifth of the time may be missing on the way.
     expect(spoilt('dead_bug_breaths', 'cuff', 75, 'none', [40, 54], silent).value).toBe(10);
     expect(spoilt('dead_bug_breaths', 'cuff', 75, 'none', [40, 56], silent).value).toBeUndefined();
@@ -165,13 +165,13 @@ describe('a signal that was away, stuck or out of range', () => {
     expect(Object.keys(parts)).toEqual(['drop_deg']);
   });
   it('does not call a silent hold held', () => {
-    const proposal = spoilt('front_plank', 'pelvis', 60, 'none', [30, 60], silent);
-    expect(proposal.timed).toBe(false);
-    expect(proposal.says.length).toBeGreaterThan(0);
+    const finding = spoilt('front_plank', 'pelvis', 60, 'none', [30, 60], silent);
+    expect(finding.timed).toBe(false);
+    expect(finding.says.length).toBeGreaterThan(0);
   });
   it('reads no breaths of a belt that does not move', () => {
-    const proposal = spoilt('brace_breathing', 'belt', 60, 'none', [20, 60], stuck, 'belly');
-    expect(proposal.value).toBeUndefined();
-    expect(proposal.says.join()).toMatch(/^Belly did not move from 20.0 to 60.0 s/);
+    const finding = spoilt('brace_breathing', 'belt', 60, 'none', [20, 60], stuck, 'belly');
+    expect(finding.value).toBeUndefined();
+    expect(finding.says.join()).toMatch(/^Belly did not move from 20.0 to 60.0 s/);
   });
 });

@@ -7,7 +7,7 @@ import type { Unheard } from '~/core/signals/loss';
 import type { Play } from '~/core/signals/simulate';
 import { cycleS } from './pace';
 
-/** What the proposal must know of the test. */
+/** What the finding must know of the test. */
 export interface TracedTest {
   readonly id: string;
   readonly kind: MeasureKind;
@@ -17,7 +17,7 @@ export interface TracedTest {
 }
 
 /** What a trace says of a trial; the tester accepts or overrules it. */
-export interface Proposal {
+export interface Finding {
   readonly t1S?: number | undefined;
   readonly t2S?: number | undefined;
   /** The first loss lies in here and has no exact time: the signal was away. */
@@ -61,7 +61,7 @@ export function loweringAngleDeg(lossS: number, sweepS: number): number {
  * the angle of a lowering; the largest drop; drop, turn, sway, excursion and force measured beside a grade. A sensor that was
  * stuck, silent or out of range gives no figure and is named; a loss that nobody heard begin is given as an interval.
  */
-export function proposalOf(test: TracedTest, analysis: Analysis): Proposal {
+export function findingOf(test: TracedTest, analysis: Analysis): Finding {
   const { marks, faultId, breath } = analysis;
   const greatest = (channel: string) => analysis.channels.find((its) => its.channel === channel)?.greatest;
   const says: string[] = [];

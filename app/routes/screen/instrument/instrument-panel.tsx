@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import { useAnalysis } from '~/app/lib/use-analysis';
-import { type Proposal, playIn, proposalOf, watchedIn } from '~/core/screen/station/from-trace';
+import { type Finding, findingOf, playIn, watchedIn } from '~/core/screen/station/from-trace';
 import { paceEndS } from '~/core/screen/station/pace';
 import type { StationTest } from '~/core/screen/station/shown';
 import type { StationEvent, StationState } from '~/core/screen/station/station';
@@ -101,7 +101,7 @@ export function InstrumentPanel({
   }, [instrument, running, over, startedAtMs, test.id, builder]);
 
   if (test.instruments.length === 0) return null;
-  const proposal = analysis && proposalOf(test, analysis);
+  const finding = analysis && findingOf(test, analysis);
   return (
     <section aria-label="Instrument" className="mt-6 border-t border-night-3 pt-3">
       <div className="flex flex-wrap items-center gap-2">
@@ -134,12 +134,12 @@ export function InstrumentPanel({
               ...notices.filter((notice) => !over || notice.kind === 'unit').map((notice) => notice.text),
             ]}
           />
-          {proposal && running ? (
-            <LiveProposal proposal={proposal} test={test} state={state} send={send} />
+          {finding && running ? (
+            <LiveFinding finding={finding} test={test} state={state} send={send} />
           ) : null}
-          {proposal && analysis && trace && over ? (
-            <EndProposal
-              proposal={proposal}
+          {finding && analysis && trace && over ? (
+            <EndFinding
+              finding={finding}
               analysis={analysis}
               trace={trace}
               test={test}
@@ -165,8 +165,8 @@ function Notices({ texts }: { texts: string[] }) {
   );
 }
 
-interface ProposalProps {
-  proposal: Proposal;
+interface FindingProps {
+  finding: Finding;
   test: StationTest;
   state: StationState;
   send: (event: StationEvent) => void;
@@ -176,12 +176,12 @@ const faultName = (test: StationTest, id: string | undefined) =>
   test.faults.find((fault) => fault.id === id)?.name.toLowerCase();
 
 /** A loss found while the hold runs: taken as a fault at its time, or as the end. */
-function LiveProposal({ proposal, test, state, send }: ProposalProps) {
-  const { t1S, t2S, faultId, lossBetween } = proposal;
+function LiveFinding({ finding, test, state, send }: FindingProps) {
+  const { t1S, t2S, faultId, lossBetween } = finding;
   if (lossBetween)
     return (
       <p role="status" className="border-2 border-dashed border-chalk px-3 py-2">
-        {proposal.says.join('. ')}
+        {finding.says.join('. ')}
       </p>
     );
   if (test.kind !== 'hold' || t1S === undefined || state.startedAtMs === undefined) return null;
@@ -215,19 +215,19 @@ const near = (a: number | undefined, b: number | undefined) =>
   a === undefined || b === undefined ? a === b : Math.abs(a - b) <= 0.06;
 
 /** The whole recording after the trial: marks to drag, figures to take. What the tester has stays unless it is taken. */
-function EndProposal({
-  proposal,
+function EndFinding({
+  finding,
   analysis,
   trace,
   test,
   state,
   send,
-}: ProposalProps & { analysis: Analysis; trace: Trace }) {
+}: FindingProps & { analysis: Analysis; trace: Trace }) {
   const channel = analysis.marks.first?.channel ?? instruments[trace.instrument].channels[0]?.id ?? '';
   const hold = test.kind === 'hold';
   const [own, setOwn] = useState<{ t1S?: number; t2S?: number }>({});
-  const t1S = own.t1S ?? proposal.t1S;
-  const t2S = own.t2S ?? proposal.t2S ?? state.value;
+  const t1S = own.t1S ?? finding.t1S;
+  const t2S = own.t2S ?? finding.t2S ?? state.value;
   const marks = hold
     ? [
         ...(t1S === undefined ? [] : [{ id: 't1S', name: 'First loss', atS: t1S }]),
@@ -238,11 +238,11 @@ function EndProposal({
       : [{ id: 't1S', name: 'Lost', atS: analysis.marks.t1S }];
   const taken = hold
     ? near(state.value, t2S) && near(state.t1S, t1S)
-    : (proposal.value === undefined || state.value === proposal.value) &&
-      Object.entries(proposal.parts).every(([id, value]) => state.parts[id] === value);
+    : (finding.value === undefined || state.value === finding.value) &&
+      Object.entries(finding.parts).every(([id, value]) => state.parts[id] === value);
   const offers = hold
-    ? t2S !== undefined && proposal.timed
-    : proposal.value !== undefined || Object.keys(proposal.parts).length > 0;
+    ? t2S !== undefined && finding.timed
+    : finding.value !== undefined || Object.keys(finding.parts).length > 0;
   return (
     <div className="text-chalk">
       <MarksEditor
@@ -251,7 +251,7 @@ function EndProposal({
         marks={marks}
         onMark={hold ? (id, atS) => setOwn((was) => ({ ...was, [id]: atS })) : undefined}
       />
-      <p className="mt-1">{proposal.says.join('. ') || 'The trace shows no loss.'}</p>
+      <p className="mt-1">{finding.says.join('. ') || 'The trace shows no loss.'}</p>
       {analysis.faults.length > 0 ? (
         <p className="text-mortar">
           Hatched: left out, {[...new Set(analysis.faults.map((fault) => fault.kind))].join(', ')}.
@@ -264,15 +264,15 @@ function EndProposal({
           className="stone mt-2 min-h-12 bg-chalk px-4 font-bold text-night disabled:bg-night-3 disabled:text-chalk"
           onClick={() => {
             if (hold && t2S !== undefined) send({ type: 'marks', t1S, t2S });
-            const { faultId } = proposal;
+            const { faultId } = finding;
             if (hold && faultId && !state.faults.some((fault) => fault.faultId === faultId))
               send({ type: 'fault', faultId, action: 'allowed', atMs: 0 });
-            for (const [id, value] of Object.entries(proposal.parts))
+            for (const [id, value] of Object.entries(finding.parts))
               send({ type: 'part', id, value, readBy: test.kind === 'degrees' ? 'sensor' : undefined });
-            if (!hold && proposal.value !== undefined)
+            if (!hold && finding.value !== undefined)
               send({
                 type: 'figure',
-                value: proposal.value,
+                value: finding.value,
                 readBy: test.kind === 'degrees' ? 'sensor' : undefined,
               });
           }}
