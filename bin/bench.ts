@@ -164,7 +164,7 @@ function measureCore(): void {
 /** One posture of each kind, and every ladder for one body: means of many runs, medians over repeats. */
 function measureLoadModel(): void {
   const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
-  const rungs = ladders.flatMap((rung) => rung.rungs).filter((rung) => hasMoment(rung.posture.archetype));
+  const rungs = ladders.flatMap((ladder) => ladder.rungs).filter((rung) => hasMoment(rung.posture.archetype));
   const bare = { by: 'none', value: 0 } as const;
   const repeat = (work: () => void, times: number): number[] => {
     // Half a second warms the code up, as a running server is.
