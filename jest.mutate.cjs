@@ -4,6 +4,7 @@
  */
 module.exports = {
   ...require('./jest.config.cjs'),
-  roots: [`<rootDir>/core/${process.env.PILLAR_MUTATED ?? ''}`],
+  roots: ['<rootDir>'],
+  testMatch: ['<rootDir>/jest.room.cjs'],
   setupFiles: ['<rootDir>/jest.fewer.cjs'],
 };

@@ -4,7 +4,7 @@ const room = process.env.PILLAR_MUTATED ?? 'clear';
 export default {
   packageManager: 'npm',
   testRunner: 'jest',
-  jest: { configFile: 'jest.mutate.cjs' },
+  jest: { configFile: 'jest.mutate.cjs', enableFindRelatedTests: false },
   coverageAnalysis: 'perTest',
   mutate: [`core/${room}/**/*.ts`, '!**/*.test.ts', '!**/testing.ts'],
   ignorePatterns: [

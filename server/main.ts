@@ -73,23 +73,36 @@ async function application(): Promise<express.Express> {
   return app;
 }
 
-/** Ends the program after the requests under way. */
-function stopper(server: Server): () => void {
+/** Ends the program after the requests under way; who has asked once and will not wait for them asks again. */
+function stopper(server: Server): { stop: () => void; interrupt: () => void } {
+  const end = () => void closePool().finally(() => process.exit(0));
+  const now = () => {
+    server.closeAllConnections();
+    end();
+  };
   let stopping = false;
-  return () => {
+  let interrupted = false;
+  const stop = () => {
     if (stopping) return;
     stopping = true;
-    const end = () => void closePool().finally(() => process.exit(0));
     server.close(end);
     server.closeIdleConnections();
     // Browsers keep connections open: those are closed as soon as nothing runs on them.
     const idle = setInterval(() => server.closeIdleConnections(), 200);
     setTimeout(() => {
       clearInterval(idle);
-      server.closeAllConnections();
-      end();
+      now();
     }, drainMs).unref();
   };
+  const interrupt = () => {
+    if (interrupted) return now();
+    interrupted = true;
+    stop();
+    server.getConnections((_, open) => {
+      if (open > 0) say('waiting for what is under way (a minute at most); Ctrl-C again ends it now.');
+    });
+  };
+  return { stop, interrupt };
 }
 
 async function main(): Promise<void> {
@@ -111,9 +124,9 @@ async function main(): Promise<void> {
       : `  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}`;
     process.stdout.write(`\n  Zest Pillar  http://127.0.0.1:${port}\n${demo}\n  Ctrl-C stops it.\n\n`);
   });
-  const stop = stopper(server);
+  const { stop, interrupt } = stopper(server);
   process.on('SIGTERM', stop);
-  process.on('SIGINT', stop);
+  process.on('SIGINT', interrupt);
   process.on('unhandledRejection', (reason) => say(sayable(reason)));
 }
 

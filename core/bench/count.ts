@@ -156,7 +156,7 @@ export const dose: Tool = {
         best > 0.85 && limit
           ? ['Over 0.8 of the limit belongs to tests, not to sets.']
           : share !== undefined && share < smallestShare
-            ? [`Under ${smallestShare * 100} % of the greatest moment: dosed by amount.`]
+            ? [`Under ${smallestShare * 100} % of the greatest moment: prescribed by amount.`]
             : [],
       text: `${rung.name}: ${amount} ${reps ? 'reps' : 's'} = ${round(seconds)} s at the top = ${round(seconds / breath, 1)} breaths`,
       send: { amount },

@@ -130,7 +130,7 @@ function loadControl(context: BenchContext): Control[] {
 
 const noMoment = (name: string) => ({
   figures: [],
-  formula: 'No moment: this rung is dosed by breaths, time, reps and grade.',
+  formula: 'No moment: this rung is prescribed by breaths, time, reps and grade.',
   inputs: [name],
   band: 'None: there is no number.',
   source:
@@ -165,7 +165,7 @@ export const lever: Tool = {
     const warnings: string[] = [];
     if (found && !limit && nm > 0)
       warnings.push(
-        `Under ${smallestShare * 100} % of the greatest moment: no limit is predicted; dose it by amount.`,
+        `Under ${smallestShare * 100} % of the greatest moment: no limit is predicted; prescribe it by amount.`,
       );
     if ((limit?.share ?? 0) > 1)
       warnings.push(

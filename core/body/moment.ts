@@ -45,7 +45,7 @@ export interface Moments {
   readonly stanceNm?: number;
 }
 
-/** Archetypes dosed by breaths, time, reps and grade alone: the load model has nothing to say about them. */
+/** Archetypes prescribed by breaths, time, reps and grade alone: the load model has nothing to say about them. */
 const momentless: ReadonlySet<Archetype> = new Set([
   'breathing',
   'brace_drill',

@@ -25,7 +25,7 @@ describe('the lever table', () => {
   it('has a row for every rung of every ladder, finite or without a number and with the reason', () => {
     for (const ladder of ladders)
       for (const line of leverTable(ladder, man)) {
-        if (line.nm === undefined) expect(line.basis).toContain('dosed by amount');
+        if (line.nm === undefined) expect(line.basis).toContain('prescribed by amount');
         else expect(Number.isFinite(line.nm)).toBe(true);
       }
   });
@@ -62,7 +62,7 @@ describe('the lever table', () => {
     expect(row('plank', 'plank_leg_lift').bigJump).toBe(false);
   });
 
-  it('has no numbers where a family is dosed by grade and amount', () => {
+  it('has no numbers where a family is prescribed by grade and amount', () => {
     expect(row('perturbed_brace', 'react_tall_kneel_taps').nm).toBeUndefined();
     expect(row('single_leg_control', 'sl_hinge').basis).toContain('No moment');
   });

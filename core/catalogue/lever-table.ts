@@ -103,7 +103,7 @@ export function leverTable(
         nm: undefined,
         relative: undefined,
         limit: undefined,
-        basis: 'No moment: dosed by amount and grade.',
+        basis: 'No moment: prescribed by amount and grade.',
         jumpPercent: undefined,
         bigJump: false,
         between: undefined,
@@ -115,7 +115,7 @@ export function leverTable(
     const basis = !found
       ? `No hold of ${directionNames[moments.main]} screened yet: no limit.`
       : !limit
-        ? `Under ${smallestShare * 100} % of the greatest moment: dosed by amount.`
+        ? `Under ${smallestShare * 100} % of the greatest moment: prescribed by amount.`
         : `${found.source}${found.prior ? ', another shape of the same direction: a wide band' : ''}.`;
     const same = before && before.main === moments.main ? before : undefined;
     const jumpPercent = same && same.nm > 1 ? (100 * (nm - same.nm)) / same.nm : undefined;

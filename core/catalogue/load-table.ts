@@ -23,7 +23,7 @@ export function loadTable(): string {
     '# Every rung with a number on it',
     '',
     'Moment at the demanding instant, newton metres, under the starting load for that body, and as % of body weight × stature',
-    'for the first body. A dash: no moment, dosed by breaths, time, reps and grade. Made by `npm run load-table`; a test keeps it current.',
+    'for the first body. A dash: no moment, prescribed by breaths, time, reps and grade. Made by `npm run load-table`; a test keeps it current.',
     '',
   ];
   for (const ladder of ladders) {

@@ -30,7 +30,7 @@ export function startLoad(rung: Rung, massKg: number, under16: boolean): Load {
   return { by, value: newtons ? Math.round(value / 5) * 5 : Math.round(value * 2) / 2 };
 }
 
-/** Qualities that are dosed by breaths, time, reps and grade, whatever the posture. */
+/** Qualities that are prescribed by breaths, time, reps and grade, whatever the posture. */
 const withoutMoment: ReadonlySet<string> = new Set([
   'breath_brace',
   'pelvic_level',

@@ -1,5 +1,5 @@
 import { ladder, ladders, rung, schools } from '.';
-import { schoolBreath, schoolDose, schoolWords } from './school-words';
+import { schoolAmount, schoolBreath, schoolWords } from './school-words';
 
 describe('what a school changes', () => {
   const deadBug = ladder('dead_bug');
@@ -9,11 +9,13 @@ describe('what a school changes', () => {
     expect(schoolBreath('Breathe.', 'flatten')).toBe('Breathe.');
   });
   it('counts breaths where the school counts breaths', () => {
-    expect(schoolDose(rung('plank_full'), 45, 'breath_owned')).toBe('9 breaths in place of 45 s');
-    expect(schoolDose(rung('dead_bug_heel_tap'), 8, 'breath_owned')).toContain('8 breaths, one full breath');
-    expect(schoolDose(rung('hollow_full'), 30, 'flatten')).toBe('30 s, or 6 breaths');
-    expect(schoolDose(rung('plank_full'), 45, 'brace')).toBeNull();
-    expect(schoolDose(rung('breath_supine'), 5, 'breath_owned')).toBeNull();
+    expect(schoolAmount(rung('plank_full'), 45, 'breath_owned')).toBe('9 breaths in place of 45 s');
+    expect(schoolAmount(rung('dead_bug_heel_tap'), 8, 'breath_owned')).toContain(
+      '8 breaths, one full breath',
+    );
+    expect(schoolAmount(rung('hollow_full'), 30, 'flatten')).toBe('30 s, or 6 breaths');
+    expect(schoolAmount(rung('plank_full'), 45, 'brace')).toBeNull();
+    expect(schoolAmount(rung('breath_supine'), 5, 'breath_owned')).toBeNull();
   });
   it('puts its own cue first where it adapts the ladder, and says nothing where the ladder fits', () => {
     for (const ladder of ladders)

@@ -8,8 +8,8 @@ export interface SchoolWords {
   /** The school's own way of saying it; null where the ladder fits as it stands. */
   readonly ownCue: string | null;
   readonly breath: string;
-  /** The dose in the school's unit; null where it counts as the catalogue does. */
-  readonly dose: string | null;
+  /** The amount in the school's unit; null where it counts as the catalogue does. */
+  readonly amount: string | null;
 }
 
 /** Schools that count a position by breaths. */
@@ -29,7 +29,7 @@ export function schoolBreath(breath: string, schoolId: string): string {
 }
 
 /** An amount in the school's unit, in words; null where it counts as the catalogue does. */
-export function schoolDose(
+export function schoolAmount(
   pick: Pick<Rung, 'unit'>,
   amount: number,
   schoolId: string,
@@ -52,6 +52,6 @@ export function schoolWords(ladder: Ladder, rung: Rung, amount: number, schoolId
     cues: adapts ? ladder.do.slice(0, 2) : ladder.do.slice(0, 3),
     ownCue: adapts ? school(schoolId).instructions : null,
     breath: schoolBreath(ladder.breath, schoolId),
-    dose: schoolDose(rung, amount, schoolId),
+    amount: schoolAmount(rung, amount, schoolId),
   };
 }

@@ -24,7 +24,7 @@ export type PainVerdict = 'go_on' | 'ease' | 'end';
 /** Pain 0-10 with its region: go on, swap to an easier rung, or end and flag for the coach. */
 export function judgePain(
   score: number,
-  region: string | undefined,
+  region: string | null | undefined,
   settings: PainSettings = defaultPainSettings,
 ): PainVerdict {
   if (score >= settings.endFrom || (score > 0 && region === 'below the knee')) return 'end';

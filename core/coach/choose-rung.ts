@@ -43,7 +43,7 @@ export interface RungOffer {
 function entryRung(available: readonly Rung[], id: QualityId, context: RungContext): Rung | undefined {
   const capability = context.capability[id] ?? 0;
   const share = capability < 50 ? 0 : capability < 75 ? 0.25 : capability < 95 ? 0.4 : 0.6;
-  const byScore = Math.min(available.length - 1, Math.floor(share * available.length));
+  const byScore = Math.floor(share * available.length);
   const afterOwned = available.findLastIndex((rung) => context.owned.has(rung.id)) + 1;
   let at = Math.min(available.length - 1, Math.max(byScore, afterOwned));
   while (at > 0 && !(available[at]?.requires ?? []).every((need) => prerequisiteMet(need.rung, context)))
@@ -74,7 +74,7 @@ export function offersFor(
     if (!chosen) continue;
     const ready = ladder.prerequisites.every((need) => prerequisiteMet(need.rung, context));
     const { cautions } = context.gate;
-    const unworried = cautions.length > 0 && ladder.cautions.every((id) => !cautions.includes(id));
+    const unworried = ladder.cautions.every((id) => !cautions.includes(id));
     const preferred = cautions.some((id) => caution(id).prefer_families.includes(ladder.id));
     const rank =
       (current ? 100 : 0) +

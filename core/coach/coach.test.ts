@@ -16,7 +16,7 @@ import { type Given, gateOf } from '~/core/clear/testing';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { offersFor, type RungContext } from './choose-rung';
 import { type ComposeInput, compose } from './compose';
-import { doseText, prescribedLoad, prescriptionSeconds, workSeconds } from './prescription';
+import { prescribedLoad, prescriptionSeconds, workSeconds, workText } from './prescription';
 import { meetsCriterion, progress, type SessionOutcome, type SetRecord } from './progress';
 
 const week: PlanWeek = {
@@ -105,12 +105,12 @@ describe('minutes', () => {
     expect(workSeconds('reps', 10, '2-2-2')).toBe(60);
     expect(workSeconds('breaths', 6, null)).toBe(30);
   });
-  it('says the dose as a coach would', () => {
+  it('says sets and amount as a coach would', () => {
     expect(
-      doseText({ sets: 3, amount: 20, unit: 'hold_s', sided: true, firstSide: 'left', extraSetSide: 'left' }),
+      workText({ sets: 3, amount: 20, unit: 'hold_s', sided: true, firstSide: 'left', extraSetSide: 'left' }),
     ).toBe('3 × 20 s each side, left first, one more left');
     expect(
-      doseText({ sets: 1, amount: 1, unit: 'breaths', sided: false, firstSide: null, extraSetSide: null }),
+      workText({ sets: 1, amount: 1, unit: 'breaths', sided: false, firstSide: null, extraSetSide: null }),
     ).toBe('1 × 1 breath');
   });
   it('scales a load by body mass and keeps it within a tenth under 16', () => {
@@ -315,7 +315,7 @@ describe('progress', () => {
     expect(result).toMatchObject({ kind: 'shorter', to: { amount: 16 } });
     expect(result?.reason).toContain('hips sag at 16 s');
   });
-  it('takes the dose x 0.7 at effort 9', () => {
+  it('takes the amount x 0.7 at effort 9', () => {
     expect(propose(outcome(1, sets(20, 20), { effort: 9 }))).toMatchObject({
       kind: 'less',
       to: { amount: 14 },

@@ -120,7 +120,7 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
     breath: words.breath,
     cues: words.cues,
     schoolCue: words.ownCue,
-    schoolDose: words.dose,
+    schoolAmount: words.amount,
     endsSet: chosen.regress_on.map((id) => input.trade.fault(id).name.toLowerCase()),
   };
   const step = `rung ${ladder.rungs.findIndex((r) => r.id === chosen.id) + 1} of ${ladder.rungs.length}`;

@@ -2,7 +2,7 @@ import type { Load } from '~/core/body/posture';
 import type { AmountUnit, Rung, Side } from '~/core/catalogue';
 import { startLoad } from '~/core/catalogue/rung-load';
 
-/** Where an athlete stands on one ladder: the rung and the dose of the next session. */
+/** Where an athlete stands on one ladder: the rung, sets and amount of the next session. */
 export interface LadderState {
   readonly ladderId: string;
   readonly rungId: string;
@@ -38,7 +38,7 @@ export interface Prescription {
   readonly cues: readonly string[];
   readonly schoolCue: string | null;
   /** The amount in the school's own unit, when it counts otherwise. */
-  readonly schoolDose: string | null;
+  readonly schoolAmount: string | null;
   readonly endsSet: readonly string[];
   readonly minutes: number;
   readonly dose: number;
@@ -97,7 +97,7 @@ export function amountText(amount: number, unit: AmountUnit): string {
 }
 
 /** "3 x 20 s each side, left first". */
-export function doseText(
+export function workText(
   p: Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>,
 ): string {
   const side = p.sided ? ` each side${p.firstSide ? `, ${p.firstSide} first` : ''}` : '';

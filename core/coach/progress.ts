@@ -1,12 +1,6 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { Rung, Side } from '~/core/catalogue';
-import {
-  defaultPainSettings,
-  type HeldQuality,
-  heldByPain,
-  judgePain,
-  type PainSettings,
-} from '~/core/clear/pain';
+import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
 import { neighbourRung, type RungContext } from './choose-rung';
 import { amountText, type LadderState, workSeconds } from './prescription';
 
@@ -95,8 +89,9 @@ export function meetsCriterion(sets: readonly SetRecord[], rung: Rung): boolean 
   return enough && (!rung.sided || sideGapPercent(sets) <= (want.side_gap_pct_max ?? 10));
 }
 
-function shorter(state: LadderState, factor: number): LadderState {
-  return { ...state, amount: Math.max(1, Math.min(state.amount - 1, Math.floor(state.amount * factor))) };
+/** The same rung with 30 % less. */
+function shorter(state: LadderState): LadderState {
+  return { ...state, amount: Math.max(1, Math.floor(state.amount * 0.7)) };
 }
 
 /** The next bit more on the same rung: amount towards the goal, then a set; undefined when the goal is reached. */
@@ -121,7 +116,7 @@ export function painHolds(
   const qualityOf = (set: SetRecord) => trade.ladderOf(set.rungId).quality;
   const known = outcome.sets.filter((set) => trade.hasRung(set.rungId));
   const ended = known.filter((set) => set.faultId === 'pain').map(qualityOf);
-  const verdict = judgePain(outcome.painScore, outcome.painRegion ?? undefined, painSettings);
+  const verdict = judgePain(outcome.painScore, outcome.painRegion, painSettings);
   if (verdict !== 'end' && ended.length === 0) return [];
   return [
     ...new Set([
@@ -133,18 +128,14 @@ export function painHolds(
 
 /**
  * Logs to proposals: one for each ladder of the newest session, never applied by itself. Pain rules come first; two
- * sets lost to the same fault step back a rung or shorten by 30 %, as the fault says; effort 9-10 takes the dose x 0.7;
+ * sets lost to the same fault step back a rung or shorten by 30 %, as the fault says; effort 9-10 takes the amount x 0.7;
  * the criterion met clean in two sessions in a row owns the rung; clean twice earns a little more.
  */
 export function progress(input: ProgressInput): Proposal[] {
   const latest = input.outcomes.at(-1);
   if (!latest) return [];
   const limit = input.rampLimit ?? 0.25;
-  const pain = judgePain(
-    latest.painScore,
-    latest.painRegion ?? undefined,
-    input.painSettings ?? defaultPainSettings,
-  );
+  const pain = judgePain(latest.painScore, latest.painRegion, input.painSettings);
   const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(input.trade.hasRung);
   const held = painHolds(input, latest);
 
@@ -169,10 +160,10 @@ export function progress(input: ProgressInput): Proposal[] {
     const stepBack = (): LadderState =>
       easier
         ? { ladderId, rungId: easier.id, sets: easier.goal.sets, amount: easier.goal.amount }
-        : shorter(from, 0.7);
+        : shorter(from);
     /** An easier rung after pain: half its goal at the most, and never more work than was asked. */
     const easeOff = (): LadderState => {
-      if (!easier) return shorter(from, 0.7);
+      if (!easier) return shorter(from);
       const secondsOf = (rung: Rung, sets: number, amount: number) =>
         sets * workSeconds(rung.unit, amount, rung.tempo);
       const most = Math.min(
@@ -224,7 +215,7 @@ export function progress(input: ProgressInput): Proposal[] {
       if (shortenOn.has(faultId))
         return make(
           'shorter',
-          shorter(from, 0.7),
+          shorter(from),
           `${ofFault.length} sets lost to ${name} (at ${at}): 30 % shorter next time.`,
         );
       return make(
@@ -236,20 +227,22 @@ export function progress(input: ProgressInput): Proposal[] {
     if (latest.effort >= 9)
       return make(
         'less',
-        shorter(from, 0.7),
-        `Effort ${latest.effort} of 10: the same rung at 70 % of the dose.`,
+        shorter(from),
+        `Effort ${latest.effort} of 10: the same rung at 70 % of the amount.`,
       );
-    const firstLost = lost[0];
-    if (firstLost) {
+    if (lost.length > 0) {
       const held = Math.max(1, Math.min(...lost.map((set) => set.done)));
-      const why = firstLost.faultId ? ` to ${input.trade.fault(firstLost.faultId).name.toLowerCase()}` : '';
+      const faults = [...byFault.keys()].map((id) => input.trade.fault(id).name.toLowerCase());
+      const many = lost.length === 1 ? 'One set' : `${lost.length} sets`;
+      const at = lost.map((set) => amountText(set.done, rung.unit)).join(' and ');
+      const gone = `${many} lost${faults.length > 0 ? ` to ${faults.join(' and ')}` : ''}`;
       if (held < from.amount)
         return make(
           'shorter',
           { ...from, amount: held },
-          `One set lost${why} at ${amountText(firstLost.done, rung.unit)}: plan what was clean, ${amountText(held, rung.unit)}.`,
+          `${gone} at ${at}: plan what was clean, ${amountText(held, rung.unit)}.`,
         );
-      return make('stay', from, `One set lost${why}: the same again.`);
+      return make('stay', from, `${gone}: the same again.`);
     }
 
     const earlier = input.outcomes.slice(0, -1).filter((outcome) => setsOf(outcome, rungId).length > 0);

@@ -8,11 +8,11 @@ import { logSchema } from './log-form';
 import { plannedSets } from './planned-sets';
 import {
   amountText,
-  doseText,
   prescribedLoad,
   prescriptionSeconds,
   setDose,
   workSeconds,
+  workText,
 } from './prescription';
 import { recheckSession, underGate } from './recheck';
 import { rungContext } from './week-input';
@@ -107,7 +107,7 @@ describe('what a prescription takes', () => {
       amountText(20, 'hold_s'),
     ]).toEqual(['1 rep', '2 reps', '1 breath', '20 s']);
     const text = (over: object) =>
-      doseText({
+      workText({
         sets: 3,
         amount: 20,
         unit: 'hold_s',

@@ -116,7 +116,7 @@ describe('priority', () => {
   it('ranks every quality of an untested athlete by demand', () => {
     const result = linkOf([]);
     expect(new Set(result.priorities.map((p) => p.quality)).size).toBe(qualityIds.length);
-    expect(result.priorities[0]?.demand).toBe(1);
+    expect(result.priorities[0]?.demand).toBe(5);
     expect(result.priorities.at(-1)?.quality).toBe('trunk_flexion_control');
   });
 });

@@ -37,6 +37,7 @@ export interface Priority {
   readonly side: SideKey;
   readonly capability: number | undefined;
   readonly confidence: number;
+  /** What the sport asks of it, 0 to 5. */
   readonly demand: number;
   readonly shortfall: number;
   readonly gap: GapArithmetic;
@@ -131,7 +132,7 @@ export function link(input: LinkInput): LinkResult {
   const priorities: Priority[] = [];
 
   for (const capability of capabilities) {
-    const demand = profile[capability.quality] / 5;
+    const demand = profile[capability.quality];
     const ladderIds = servingLadders(input, capability.quality);
     if (ladderIds.length === 0) {
       if (!blocked.some((b) => b.quality === capability.quality))
@@ -151,10 +152,10 @@ export function link(input: LinkInput): LinkResult {
     const gap = gapOf(input.trade, capability, other, gaps, settings.actingGap);
     const { weights } = settings;
     const value =
-      demand *
+      (demand / 5) *
       (weights.shortfall * shortfall + weights.sideGap * gap.acting + weights.faults * capability.faultLoad);
     const untested = capability.capability === undefined;
-    const settle = untested || (capability.confidence < lowConfidence && (value > 0 || demand >= 0.6));
+    const settle = untested || (capability.confidence < lowConfidence && (value > 0 || demand >= 3));
     const breathFirst =
       capability.quality === 'breath_brace' &&
       !untested &&
@@ -168,8 +169,8 @@ export function link(input: LinkInput): LinkResult {
         )
       : undefined;
     const arithmetic = untested
-      ? `demand ${profile[capability.quality]} of 5; untested`
-      : `${demand.toFixed(1)} × (${weights.shortfall} × ${shortfall.toFixed(2)} + ${weights.sideGap} × ${gap.acting.toFixed(2)} + ${weights.faults} × ${capability.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${profile[capability.quality]} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(capability.faultLoad)} %, confidence ${per(capability.confidence)} %`;
+      ? `demand ${demand} of 5; untested`
+      : `${demand}/5 × (${weights.shortfall} × ${shortfall.toFixed(2)} + ${weights.sideGap} × ${gap.acting.toFixed(2)} + ${weights.faults} × ${capability.faultLoad.toFixed(2)}) = ${value.toFixed(3)}; demand ${demand} of 5, shortfall ${per(shortfall)}, side gap ${per(gap.gap)} %, fault load ${per(capability.faultLoad)} %, confidence ${per(capability.confidence)} %`;
     priorities.push({
       quality: capability.quality,
       side: capability.side,
@@ -187,7 +188,7 @@ export function link(input: LinkInput): LinkResult {
         capability: capability,
         other,
         gap,
-        demandOf5: profile[capability.quality],
+        demand,
         exposure: x,
         verdict,
         settleBy,
@@ -225,6 +226,6 @@ function comparePriorities(a: Priority, b: Priority): number {
 }
 
 /** Capability meets the demand at 100 where the profile asks 3 or more, at 70 below. */
-export function meetsDemand(capability: number, demandOf5: number): boolean {
-  return capability >= (demandOf5 >= 3 ? 100 : 70);
+export function meetsDemand(capability: number, demand: number): boolean {
+  return capability >= (demand >= 3 ? 100 : 70);
 }

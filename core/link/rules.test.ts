@@ -120,7 +120,7 @@ describe('the sentence of a priority', () => {
       capability: side('left'),
       other: side('right'),
       gap: { gap: 0.4, acting: 1, verdict: 'beyond_error' },
-      demandOf5: 5,
+      demand: 5,
       exposure: exposure(discipline('running.marathon'), { minutes: 220, perMinute: 174 }),
       verdict: 'train',
       settleBy: undefined,
@@ -147,8 +147,8 @@ describe('the sentence of a priority', () => {
     for (const quiet of ['none', 'small', 'stronger']) expect(of(quiet)).not.toContain('side gap');
   });
   it('leaves the arithmetic of the sport out where it asks little', () => {
-    expect(sentence({ demandOf5: 2 })).toContain('The sport asks 2 of 5. Served');
-    expect(sentence({ demandOf5: 3 })).toContain('The sport asks 3 of 5, and ');
+    expect(sentence({ demand: 2 })).toContain('The sport asks 2 of 5. Served');
+    expect(sentence({ demand: 3 })).toContain('The sport asks 3 of 5, and ');
   });
   it('says what goes first, what is in doubt and what would settle it, and serves only what is trained', () => {
     expect(sentence({ verdict: 'first' })).toContain(' Nothing above it holds until this does. Served by ');
@@ -265,7 +265,7 @@ describe('a priority', () => {
   it('weighs by the practice’s weights, in its arithmetic too', () => {
     const settings = { ...defaultLinkSettings, weights: { shortfall: 1, sideGap: 0, faults: 0 } };
     const found = row(linkOf(trials, { settings }), 'anti_lateral', 'left');
-    expect(found?.priority).toBeCloseTo((found?.demand ?? 0) * (found?.shortfall ?? 0), 9);
+    expect(found?.priority).toBeCloseTo(((found?.demand ?? 0) / 5) * (found?.shortfall ?? 0), 9);
     expect(found?.arithmetic).toMatch(/ × \(1 × 0\.\d\d \+ 0 × \d\.\d\d \+ 0 × \d\.\d\d\) = /);
     expect(found?.arithmetic).toMatch(
       /; demand \d of 5, shortfall \d+, side gap \d+ %, fault load \d+ %, confidence \d+ %$/,
@@ -274,7 +274,7 @@ describe('a priority', () => {
   it('takes another profile than the sport’s own when it is given one', () => {
     const profile = { ...fell.profile, anti_lateral: 0 };
     expect(row(linkOf(trials, { profile }), 'anti_lateral', 'left')?.demand).toBe(0);
-    expect(row(linkOf(trials), 'anti_lateral', 'left')?.demand).toBe(fell.profile.anti_lateral / 5);
+    expect(row(linkOf(trials), 'anti_lateral', 'left')?.demand).toBe(fell.profile.anti_lateral);
   });
   it('is met at 100 where the sport asks 3 or more, at 70 below', () => {
     expect([meetsDemand(100, 3), meetsDemand(99, 3), meetsDemand(70, 2), meetsDemand(69, 2)]).toEqual([
@@ -354,7 +354,7 @@ describe('where an athlete stands', () => {
       side: first?.side,
       capability: first?.capability ?? null,
       confidence: first?.confidence,
-      demand: Math.round((first?.demand ?? 0) * 5),
+      demand: first?.demand,
       priority: first?.priority,
       verdict: first?.verdict,
     });

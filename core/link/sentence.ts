@@ -50,7 +50,7 @@ export interface SentenceInput {
   readonly capability: Capability;
   readonly other: Capability | undefined;
   readonly gap: GapArithmetic;
-  readonly demandOf5: number;
+  readonly demand: number;
   readonly exposure: Exposure;
   readonly verdict: 'first' | 'train' | 'settle' | 'keep';
   readonly settleBy: ScreenTest | undefined;
@@ -65,7 +65,7 @@ export function prioritySentence(input: SentenceInput): string {
     : '';
   const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]
     ?.result;
-  if (!main) return `Not tested yet; the sport asks ${input.demandOf5} of 5.${settle}`;
+  if (!main) return `Not tested yet; the sport asks ${input.demand} of 5.${settle}`;
   const test = trade.test(main.testId);
   const measured = `${test.name} ${rawText(trade, main)} against ${targetText(trade, main.testId, main.target.value)}`;
   const opposite = other?.parts.find((part) => part.result.testId === main.testId)?.result;
@@ -84,7 +84,7 @@ export function prioritySentence(input: SentenceInput): string {
     .slice(0, 2)
     .map((id) => trade.fault(id).name.toLowerCase());
   const faultText = seen.length > 0 ? ` Seen: ${seen.join(', ')}.` : '';
-  const asks = `The sport asks ${input.demandOf5} of 5${input.demandOf5 >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
+  const asks = `The sport asks ${input.demand} of 5${input.demand >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
   const serve =
     verdict === 'train' || verdict === 'first'
       ? ` Served by ${input.ladderIds

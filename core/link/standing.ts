@@ -130,7 +130,7 @@ export const pillarCells = (linked: Pick<LinkResult, 'priorities'>): PillarCell[
     side: priority.side,
     capability: priority.capability ?? null,
     confidence: priority.confidence,
-    demand: Math.round(priority.demand * 5),
+    demand: priority.demand,
     priority: priority.priority,
     verdict: priority.verdict,
   }));

@@ -25,7 +25,7 @@ export interface PlanPriority {
   /** P of the priority arithmetic; 0 for untested. */
   readonly priority: number;
   readonly capability: number | undefined;
-  /** Profile / 5. */
+  /** What the sport asks of it, 0 to 5. */
   readonly demand: number;
   /** The weaker side of a gap that acts. */
   readonly weakerByGap: boolean;
@@ -173,7 +173,7 @@ function wantsOf(input: PeriodiseInput): Want[] {
         rows.length > 0 ? rows.reduce((sum, priority) => sum + priority.priority, 0) / rows.length : 0;
       const weaker = rows.find((priority) => priority.weakerByGap)?.side;
       // What the sport needs keeps a share even when nothing is short of it.
-      return { id, weight: Math.max(priority, 0.06 * demand), weaker, sided: quality(id).sided };
+      return { id, weight: Math.max(priority, (0.06 * demand) / 5), weaker, sided: quality(id).sided };
     })
     .filter((want) => want.weight > 0.01);
 }

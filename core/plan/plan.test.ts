@@ -20,7 +20,7 @@ const priorities: PlanPriority[] = qualities.flatMap(({ id }) =>
     side,
     priority: id === 'pelvic_level' ? 0.6 : 0.1,
     capability: 80,
-    demand: id === 'trunk_flexion_control' ? 0.2 : 0.8,
+    demand: id === 'trunk_flexion_control' ? 1 : 4,
     weakerByGap: id === 'pelvic_level' && side === 'left',
   })),
 );

@@ -20,7 +20,7 @@ const rowsOf = (id: QualityId, over: Partial<PlanPriority> = {}): PlanPriority[]
     side,
     priority: 0.3,
     capability: 80,
-    demand: 0.8,
+    demand: 4,
     weakerByGap: false,
     ...over,
   }));
@@ -194,9 +194,9 @@ describe('the dose of a week', () => {
     expect(
       blocked.weeks.flatMap(({ cells }) => cells).some(({ quality }) => quality === 'anti_lateral'),
     ).toBe(false);
-    const low = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0.005, demand: 0.1 }) });
+    const low = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0.005, demand: 0.5 }) });
     expect(low.weeks.flatMap(({ cells }) => cells)).toEqual([]);
-    const kept = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0, demand: 0.5 }) });
+    const kept = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0, demand: 2.5 }) });
     expect(kept.weeks.flatMap(({ cells }) => cells).length).toBeGreaterThan(0);
     const untested = periodise({ ...base, priorities: rowsOf('breath_brace', { capability: undefined }) });
     expect(untested.warnings).toEqual(['Untested, so given the minimum only: breath and brace.']);

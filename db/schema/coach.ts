@@ -71,7 +71,7 @@ export interface PrescriptionDetail {
   cues: string[];
   schoolCue: string | null;
   /** The amount in the school's own unit, when it counts otherwise. */
-  schoolDose?: string | null;
+  schoolAmount?: string | null;
   endsSet: string[];
   why: { this: string; now: string; muchness: string };
 }

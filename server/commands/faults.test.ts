@@ -451,12 +451,12 @@ const stories: readonly Story[] = [
   [
     'catalogue.edit',
     async () => {
-      const who = await on(practice.owner, testDay);
+      const principal = await on(practice.owner, testDay);
       const id = newId();
       return () =>
-        editCatalogue(who, {
+        editCatalogue(principal, {
           id,
-          revision: who.catalogue.revision,
+          revision: principal.catalogue.revision,
           reason: 'longer',
           edit: { op: 'change', kind: 'rung', entryId: 'plank_full', patch: { rest_s: 90 } },
         });
@@ -465,12 +465,12 @@ const stories: readonly Story[] = [
   [
     'settings.change',
     async () => {
-      const who = await on(practice.owner, testDay);
-      const { settings } = who;
+      const principal = await on(practice.owner, testDay);
+      const { settings } = principal;
       return () =>
-        saveSettings(who, {
+        saveSettings(principal, {
           ...settings,
-          version: who.practiceVersion,
+          version: principal.practiceVersion,
           name: 'Renamed',
           timeZone: 'Europe/Oslo',
           schoolId: 'neutral',

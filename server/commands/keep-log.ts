@@ -221,7 +221,7 @@ export const keepLog = command({
       })),
     );
     const ends =
-      judgePain(kept.painScore, kept.painRegion ?? undefined, pain) === 'end' ||
+      judgePain(kept.painScore, kept.painRegion, pain) === 'end' ||
       kept.sets.some((set) => set.faultId === 'pain');
     if (ends)
       await raisePainFlag(principal, {

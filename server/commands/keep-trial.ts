@@ -21,7 +21,7 @@ import { heldSubject } from './subject';
 /** Raises the flag a trial asks for: pain that ends, or a test that pain ended. Once, in the same transaction. */
 async function flagPain(principal: Principal, athleteId: string, trial: TrialInput): Promise<boolean> {
   if (!trial.answered && trial.endReason !== 'pain') return false;
-  const verdict = judgePain(trial.painScore, trial.painRegion ?? undefined, painSettings(principal));
+  const verdict = judgePain(trial.painScore, trial.painRegion, painSettings(principal));
   if (verdict !== 'end' && trial.endReason !== 'pain') return false;
   const test = testOn(principal.trade.test(trial.testId), principal.trade, trial.rungId);
   await raisePainFlag(principal, {

@@ -65,7 +65,7 @@ function sessionRow(
         breath: item.breath,
         cues: [...item.cues],
         schoolCue: item.schoolCue,
-        schoolDose: item.schoolDose,
+        schoolAmount: item.schoolAmount,
         endsSet: [...item.endsSet],
         why: { ...item.why },
       },

@@ -149,9 +149,9 @@ describe('laying out again', () => {
       ).map(({ onDate, log }) => `${onDate}${log ? ' logged' : ''}`);
     const before = await kept();
     const week = async (firstWeekday: 0 | 1) => {
-      const who = await on(owner, testDay);
-      const { settings, practiceName: name, timeZone, schoolId, practiceVersion: version } = who;
-      must(await saveSettings(who, { ...settings, name, timeZone, schoolId, firstWeekday, version }));
+      const principal = await on(owner, testDay);
+      const { settings, practiceName: name, timeZone, schoolId, practiceVersion: version } = principal;
+      must(await saveSettings(principal, { ...settings, name, timeZone, schoolId, firstWeekday, version }));
       must(await layOut(await on(coach, testDay), { athleteId }));
     };
     await week(0);

@@ -204,8 +204,8 @@ describe('guesses', () => {
     const { owner, coach } = await aPractice();
     const { changeStaff } = await import('~/db/queries/practice');
     const { hashPassword } = await import('../principal/sign-in.server');
-    for (const who of [owner, coach])
-      await changeStaff(who.practiceId, who.staffId, {
+    for (const person of [owner, coach])
+      await changeStaff(person.practiceId, person.staffId, {
         passwordHash: await hashPassword('the right pass phrase'),
       });
     for (let i = 0; i < signInLimits.perPair + 2; i += 1) await signIn(coach.email, 'a guess', '10.2.0.1');

@@ -3,7 +3,7 @@ import { caution, disciplineLabel, type QualityId, quality, school } from '~/cor
 import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
 import { plannedSets } from '~/core/coach/planned-sets';
-import { amountText, doseText } from '~/core/coach/prescription';
+import { amountText, workText } from '~/core/coach/prescription';
 import { makeWeek } from '~/core/coach/week-input';
 import { pillarCells } from '~/core/link/standing';
 import { phaseAims, phaseNames } from '~/core/plan/calendar';
@@ -154,7 +154,7 @@ export async function calendarView(principal: Principal, { athlete, gate }: Subj
         ? []
         : view.items.map(
             (item) =>
-              `${item.name}: ${doseText(item)}${item.load ? `, ${item.load}` : ''}, rest ${item.restS} s`,
+              `${item.name}: ${workText(item)}${item.load ? `, ${item.load}` : ''}, rest ${item.restS} s`,
           ),
       cancelled,
       // The newest file outranks those before it, whatever changed in between.

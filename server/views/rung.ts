@@ -76,8 +76,8 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
     school: {
       out: schoolBar(ladder, rung, schoolId)[0],
       words: words.ownCue,
-      counts: words.dose,
-      doses: school(schoolId).doses,
+      counts: words.amount,
+      prescribes: school(schoolId).doses,
     },
     dispute: dispute && {
       exercise: dispute.exercise,

@@ -2,7 +2,7 @@ import type { Load } from '~/core/body/posture';
 import { loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
-import { amountText, doseText } from '~/core/coach/prescription';
+import { amountText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
@@ -37,7 +37,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
     name: detail.name,
     /** Why it is withheld; empty when it may be done. */
     bars: gated.bars,
-    dose: doseText({
+    work: workText({
       ...item,
       amount: gated.amount,
       firstSide: detail.firstSide,
@@ -60,7 +60,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
     breath: detail.breath,
     cues: detail.cues,
     schoolCue: detail.schoolCue,
-    schoolDose: detail.schoolDose ?? null,
+    schoolAmount: detail.schoolAmount ?? null,
     endsSet: detail.endsSet,
     note: rung.note,
     minutes: item.minutes,

@@ -125,7 +125,7 @@ function shownTrial(
   trial: Trial,
   testedBy: string | undefined,
 ): ShownTrial {
-  const verdict = judgePain(trial.painScore, trial.painRegion ?? undefined, painSettings(principal));
+  const verdict = judgePain(trial.painScore, trial.painRegion, painSettings(principal));
   return {
     id: trial.id,
     testId: trial.testId,

@@ -4,6 +4,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { demoAthlete } from './people';
 
 /** The start command as a person meets it: first start, second start, Ctrl-C, and what it says when it cannot. */
 const root = new URL('../..', import.meta.url).pathname;
@@ -157,7 +158,20 @@ test('starts from nothing, prints address and sign-in, stops on Ctrl-C, keeps it
   expect((await request.get(`${base}/settings`, { maxRedirects: 0 })).status()).toBe(302);
   expect((await signIn()).status()).toBe(302);
   expect(await (await request.get(`${base}/settings`)).text()).toContain('Larkmoor Valley Performance');
-  expect(await interrupt(fresh)).toBe(0);
+  // An instrument runs for minutes: the first Ctrl-C waits for it and says so, the second does not.
+  const athlete = demoAthlete('Ysolde Marrick').slice('/athletes/'.length);
+  const instrument = request
+    .get(`${base}/instruments/cuff/stream?athlete=${athlete}&seed=x&play=hold&seconds=300`)
+    .catch(() => 'cut off');
+  await new Promise((resolve) => setTimeout(resolve, 500));
+  const ended = interrupt(fresh);
+  await expect.poll(fresh.said).toContain('Ctrl-C again ends it now');
+  expect(fresh.child.exitCode).toBe(null);
+  process.kill(-(fresh.child.pid ?? 0), 'SIGINT');
+  expect(await ended).toBe(0);
+  await instrument;
+  expect(fresh.said()).toContain('Stopped.');
+  expect(existsSync(join(data, 'pg', 'postmaster.pid'))).toBe(false);
 });
 
 test('says in one line when the port is taken, is no port, or an option is unknown', async () => {

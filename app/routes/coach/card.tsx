@@ -97,9 +97,9 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                   ) : null}
                 </div>
                 <div className="text-right max-sm:col-start-2 max-sm:text-left">
-                  <p className="head figures text-xl leading-tight">{item.dose}</p>
+                  <p className="head figures text-xl leading-tight">{item.work}</p>
                   <p className="figures text-note">
-                    {item.schoolDose ? `${item.schoolDose}, ` : ''}
+                    {item.schoolAmount ? `${item.schoolAmount}, ` : ''}
                     {item.load ? `${item.load}, ` : ''}
                     {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
                   </p>

@@ -36,7 +36,7 @@ export function LoggedItem({ item, onCount }: { item: LoggableItem; onCount: (ex
         <p>
           <strong>{item.name}</strong> <span className="text-quiet">{qualityName(item.quality)}</span>
         </p>
-        <p className="head figures text-xl">{item.dose}</p>
+        <p className="head figures text-xl">{item.work}</p>
       </div>
       {barred ? <p className="font-bold">▨ Withheld: {barsText(item.bars)}</p> : null}
       <div className="mt-1.5 flex flex-wrap gap-2">

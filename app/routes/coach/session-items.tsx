@@ -29,14 +29,14 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               <p className="text-lg leading-snug">
                 <strong>{item.name}</strong>
               </p>
-              <p className="head figures text-xl">{item.dose}</p>
+              <p className="head figures text-xl">{item.work}</p>
             </div>
             <p className="flex flex-wrap justify-between gap-x-6 text-aside text-quiet">
               <span>
                 {qualityName(item.quality)}
                 {item.load ? `, ${item.load}` : ''}
                 {item.effortMost ? `, effort ${item.effortMost} of 10 at most` : ''}
-                {item.schoolDose ? `, ${item.schoolDose}` : ''}
+                {item.schoolAmount ? `, ${item.schoolAmount}` : ''}
                 {item.tempo ? `, tempo ${item.tempo}` : ''}, rest {item.restS} s
               </span>
               <span className="figures">{item.minutes} min</span>

@@ -55,7 +55,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                 <p>{school.belief}</p>
                 <p className="mt-1 text-quiet">{school.instructions}</p>
                 <p className="mt-1">
-                  <strong>Doses.</strong> {school.doses} <strong>Chooses.</strong> {school.chooses}{' '}
+                  <strong>Prescribes.</strong> {school.doses} <strong>Chooses.</strong> {school.chooses}{' '}
                   <strong>Rejects.</strong> {school.rejects}
                 </p>
                 {school.leavesOut.length > 0 ? (
@@ -123,7 +123,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
         {(
           [
             ['principles', 'Principles', loaderData.principles],
-            ['doses', 'Dose rules', loaderData.dose_rules],
+            ['prescribing', 'Rules of prescribing', loaderData.dose_rules],
             ['levers', 'Ways to make it harder', loaderData.progression_levers],
           ] as const
         ).map(([id, title, rows]) => (

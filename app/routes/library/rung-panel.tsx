@@ -8,7 +8,7 @@ import { secondsText } from '~/core/body/units';
 import type { RungView } from '~/server/views/rung';
 import { jumpText, nmText } from './numbers';
 
-/** One rung opened: the moving figure, its numbers with where they come from, the dose, the words, both sides of a dispute. */
+/** One rung opened: the moving figure, its numbers with where they come from, start and goal, the words, both sides of a dispute. */
 export function RungPanel({
   view,
   body,
@@ -97,7 +97,7 @@ export function RungPanel({
               ? `In its own words: ${view.school.words}`
               : 'As it stands.'}{' '}
           {view.school.counts ? `The goal is ${view.school.counts}. ` : ''}
-          <span className="text-quiet">{view.school.doses}</span>
+          <span className="text-quiet">{view.school.prescribes}</span>
         </Line>
         {view.kit.length > 0 ? <Line name="Kit">{view.kit.join(', ')}</Line> : null}
         <Line name="Look out for">

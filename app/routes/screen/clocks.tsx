@@ -1,31 +1,17 @@
 import clsx from 'clsx';
-import { useCallback, useEffect, useMemo, useReducer, useRef, useState } from 'react';
+import { useCallback, useMemo } from 'react';
 import { href, Link, redirect, useNavigate } from 'react-router';
-import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
-import { useOutbox } from '~/app/lib/outbox/outbox';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
-import { clearSquad, loadSquad, saveSquad } from '~/app/lib/squad-store';
 import { pageTitle } from '~/app/lib/title';
 import { ClockTile } from '~/app/routes/screen/squad/clock-tile';
 import { Reasons } from '~/app/routes/screen/squad/reasons';
+import { useSquad } from '~/app/routes/screen/squad/use-squad';
 import { barsText } from '~/app/words/issue-text';
-import { notCounted } from '~/core/screen/station/resume';
-import {
-  freeLetter,
-  isAnswered,
-  mostClocks,
-  readySquad,
-  type SquadAthlete,
-  type SquadClock,
-  type SquadEvent,
-  type SquadState,
-  squadTrial,
-  stepSquad,
-} from '~/core/screen/station/squad';
+import { freeLetter, mostClocks, type SquadAthlete, type SquadClock } from '~/core/screen/station/squad';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { clocksView } from '~/server/views/rotation';
 import type { Route } from './+types/clocks';
@@ -60,7 +46,6 @@ function Clocks({ loaderData }: Route.ComponentProps) {
   const { test, today, people, barred, warmUpDone } = loaderData;
   const gym = useGymTheme();
   const navigate = useNavigate();
-  const outbox = useOutbox();
   const athleteOf = useCallback(
     (id: string, place: number): SquadAthlete[] => {
       const person = people.find((somebody) => somebody.id === id);
@@ -79,137 +64,12 @@ function Clocks({ loaderData }: Route.ComponentProps) {
     },
     [people],
   );
-  const [state, send] = useReducer(
-    (was: SquadState, event: SquadEvent | { type: 'restore'; state: SquadState }) =>
-      event.type === 'restore' ? event.state : stepSquad(was, event),
-    undefined,
-    () =>
-      readySquad(
-        loaderData.chosen.flatMap((id, i) => athleteOf(id, i)),
-        test.sided,
-      ),
+  const { state, send, restored, anyRunning, finish } = useSquad(
+    test,
+    today,
+    warmUpDone,
+    loaderData.chosen.flatMap((id, i) => athleteOf(id, i)),
   );
-  const screenings = useRef<Record<string, string>>({});
-  /** What was last told of each clock of this round, under the id of its trial. */
-  const trialIds = useRef<Record<string, { id: string; told: string }>>({});
-  const [restored, setRestored] = useState(false);
-  const ready = useRef(false);
-  useEffect(() => {
-    const stored = loadSquad(today, test.id);
-    if (stored) {
-      screenings.current = { ...stored.screenings };
-      trialIds.current = { ...stored.trials };
-      send({ type: 'restore', state: stored.state });
-      setRestored(stored.state.clocks.some((clock) => clock.phase === 'running'));
-    }
-    ready.current = true;
-  }, [today, test.id]);
-  useEffect(() => {
-    if (ready.current)
-      saveSquad(today, test.id, {
-        state,
-        screenings: screenings.current,
-        trials: trialIds.current,
-      });
-  }, [state, today, test.id]);
-
-  const anyRunning = state.clocks.some((clock) => clock.phase === 'running');
-  useEffect(() => {
-    if (!anyRunning) return;
-    const timer = setInterval(() => send({ type: 'tick', atMs: performance.now() }), 50);
-    return () => clearInterval(timer);
-  }, [anyRunning]);
-
-  const { keep } = outbox;
-  const roundKey = useCallback((clock: SquadClock) => `${clock.letter} ${state.round}`, [state.round]);
-  /** A clock's trial as it stands, after the screen it belongs to; told once for each time it changes. */
-  const tell = useCallback(
-    (clock: SquadClock) => {
-      const key = roundKey(clock);
-      const told = JSON.stringify([clock.heldS, clock.endReason, isAnswered(clock) && clock]);
-      const known = trialIds.current[key];
-      if (known?.told === told) return;
-      const opened = screenings.current[clock.athleteId];
-      const screeningId = opened ?? uuidv7();
-      screenings.current[clock.athleteId] = screeningId;
-      const trialId = known?.id ?? uuidv7();
-      trialIds.current[key] = { id: trialId, told };
-      const trial = squadTrial(clock, {
-        id: trialId,
-        screeningId,
-        testId: test.id,
-        onDate: today,
-        recordedAt: new Date().toISOString(),
-      });
-      void keep(
-        ...(opened
-          ? []
-          : [
-              {
-                op: 'open' as const,
-                screening: {
-                  id: screeningId,
-                  athleteId: clock.athleteId,
-                  testId: test.id,
-                  onDate: today,
-                  firstSide: clock.firstSide,
-                  warmUpDone,
-                },
-              },
-            ]),
-        known
-          ? { op: 'amend' as const, amendmentId: uuidv7(), trial }
-          : { op: 'trial' as const, trial: { ...trial, answered: false } },
-        ...(known || !trial.answered ? [] : [{ op: 'amend' as const, amendmentId: uuidv7(), trial }]),
-      );
-    },
-    [keep, roundKey, test.id, today, warmUpDone],
-  );
-
-  // The time is kept at the stop; its answers follow.
-  useEffect(() => {
-    for (const clock of state.clocks) {
-      const known = trialIds.current[roundKey(clock)];
-      if (clock.phase === 'stopped' && !isAnswered(clock)) tell(clock);
-      // Called back: what was kept of it is not counted.
-      if (clock.phase === 'waiting' && known) {
-        delete trialIds.current[roundKey(clock)];
-        const screeningId = screenings.current[clock.athleteId];
-        if (screeningId)
-          void keep({
-            op: 'amend',
-            amendmentId: uuidv7(),
-            trial: notCounted(
-              squadTrial(clock, {
-                id: known.id,
-                screeningId,
-                testId: test.id,
-                onDate: today,
-                recordedAt: new Date().toISOString(),
-              }),
-            ),
-          });
-      }
-    }
-  }, [state.clocks, roundKey, tell, keep, test.id, today]);
-
-  // An answered clock is done after a moment in which the last tap may be taken back.
-  const answered = state.clocks.filter(isAnswered);
-  const keeping = JSON.stringify(
-    answered.map((clock) => [clock.letter, clock.faults, clock.feltIn, clock.painScore, clock.painRegion]),
-  );
-  const latest = useRef(answered);
-  latest.current = answered;
-  useEffect(() => {
-    if (keeping === '[]') return;
-    const timer = setTimeout(() => {
-      for (const clock of latest.current) {
-        tell(clock);
-        send({ type: 'kept', letter: clock.letter });
-      }
-    }, 900);
-    return () => clearTimeout(timer);
-  }, [keeping, tell]);
 
   const press = (clock: SquadClock, atMs: number) => {
     if (clock.phase === 'running') send({ type: 'stop', letter: clock.letter, atMs });
@@ -252,11 +112,8 @@ function Clocks({ loaderData }: Route.ComponentProps) {
       ),
     [people, here],
   );
-  const finish = async () => {
-    await outbox.keep(
-      ...Object.values(screenings.current).map((screeningId) => ({ op: 'close' as const, screeningId })),
-    );
-    clearSquad(today, test.id);
+  const leave = async () => {
+    await finish();
     void navigate(href('/screen'));
   };
   return (
@@ -344,7 +201,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
         {roundOver && !mayTurn ? (
           <button
             type="button"
-            onClick={() => void finish()}
+            onClick={() => void leave()}
             className="stone min-h-12 bg-zest px-5 font-bold text-night"
           >
             Finish and rank {kept.length}

@@ -222,7 +222,7 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
       <fieldset>
         <legend className="head text-2xl">Priority arithmetic</legend>
         <p className="text-quiet">
-          P = demand × (shortfall weight × S + side gap weight × G + fault weight × φ). Defaults 0.60, 0.25,
+          P = demand/5 × (shortfall weight × S + side gap weight × G + fault weight × φ). Defaults 0.60, 0.25,
           0.15: a working standard.
         </p>
         <div className="mt-3 grid gap-5 sm:grid-cols-4">

@@ -26,7 +26,7 @@ export function shownFrom(
     text: figure || 'no figure',
     ended: trial.endReason,
     pain:
-      trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion ?? undefined, pain) === 'end',
+      trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion, pain) === 'end',
     sent: false,
     answered: trial.answered,
     simulated: trial.simulated,
