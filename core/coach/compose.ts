@@ -78,7 +78,12 @@ interface Wanted {
   readonly dose: number;
 }
 
-function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; frequency: number } | Issue {
+/** An item of a week and on how many of its days it is laid, of so many that there are. */
+function prescribe(
+  want: Wanted,
+  input: ComposeInput,
+  days: number,
+): { item: Prescription; frequency: number } | Issue {
   const underWay = new Map(input.states.map((state) => [state.ladderId, state.rungId]));
   const offer = offersFor(want.id, input, underWay)[0];
   const name = quality(want.id).name;
@@ -90,7 +95,8 @@ function prescribe(want: Wanted, input: ComposeInput): { item: Prescription; fre
   const cap = limits.capS !== undefined && chosen.unit === 'hold_s' ? limits.capS : undefined;
   const perSet = setDose(chosen, amount);
   let sets = state?.sets ?? chosen.start.sets;
-  const most = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
+  const usual = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
+  const most = Math.min(days, usual);
   let frequency = Math.min(most, Math.max(1, Math.round(want.dose / (sets * perSet))));
   if (frequency === 1 && most >= 2 && sets >= 2 && want.dose >= 1.5 * perSet) {
     // Two short exposures teach more than one long one.
@@ -245,17 +251,16 @@ export function compose(input: ComposeInput): ComposedWeek {
       leftOut.push(issue('compose.barred', { quality: quality(want.id).name, bar: bar.code }));
       continue;
     }
-    const made = prescribe(want, input);
+    const made = prescribe(want, input, days.length);
     if ('code' in made) {
       leftOut.push(made);
       continue;
     }
-    const frequency = Math.min(made.frequency, days.length);
     // The emptiest days first; ties go to the earlier day.
     const order = perDay
       .map((items, i) => [minutesOf(items), i] as const)
       .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-    for (const [, at] of order.slice(0, frequency)) perDay[at]?.push(made.item);
+    for (const [, at] of order.slice(0, made.frequency)) perDay[at]?.push(made.item);
   }
 
   const trim = trimmer(input, leftOut);
