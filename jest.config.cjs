@@ -1,6 +1,7 @@
 /** Unit tests lie beside the code they test; the browser tests are Playwright's. */
 module.exports = {
   testEnvironment: 'node',
+  maxWorkers: '100%',
   roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo', '<rootDir>/db', '<rootDir>/app'],
   testMatch: ['**/*.test.ts'],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },

@@ -25,8 +25,7 @@ export function shownFrom(
     side: trial.side,
     text: figure || 'no figure',
     ended: trial.endReason,
-    pain:
-      trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion, pain) === 'end',
+    pain: trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion, pain) === 'end',
     sent: false,
     answered: trial.answered,
     simulated: trial.simulated,
