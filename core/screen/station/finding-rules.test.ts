@@ -186,7 +186,7 @@ describe('a finding', () => {
   it('watches and plays what the test is about', () => {
     expect([
       watchedIn('front_plank', 'belt'),
-      watchedIn('perturbed_brace', 'cell'),
+      watchedIn('perturbed_brace', 'loadcell'),
       watchedIn('front_plank', 'pelvis'),
     ]).toEqual(['breath', 'push', 'hold']);
     expect(

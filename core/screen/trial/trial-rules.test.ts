@@ -214,7 +214,7 @@ describe('a test on a rung', () => {
     const plank = shippedTrade.rung('plank_full');
     expect(repsInMinute({ ...plank, unit: 'reps_in_60s' })).toBe(plank.goal.amount);
     expect(repsInMinute(plank)).toBe(undefined);
-    expect(repsInMinute({ ...plank, advance_when: { reps_in_60s: 12 } })).toBe(12);
+    expect(repsInMinute({ ...plank, advance_when: { reps_in_60s: 12, clean: true } })).toBe(12);
   });
 });
 
