@@ -2,6 +2,9 @@ import { AxeBuilder } from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation } from './people';
 
+// Each view stands alone: they fill whatever worker is free.
+test.describe.configure({ mode: 'parallel' });
+
 const ysolde = demoAthlete('Ysolde Marrick');
 
 const standards = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'];
