@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { addDays } from '~/core/body/dates';
 import {
   cautions,
   equipment,
@@ -16,8 +15,7 @@ import { type Given, gateOf } from '~/core/clear/testing';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { offersFor, type RungContext } from './choose-rung';
 import { type ComposeInput, compose } from './compose';
-import { prescribedLoad, prescriptionSeconds, workSeconds, workText } from './prescription';
-import { meetsCriterion, progress, type SessionOutcome, type SetRecord } from './progress';
+import { prescribedLoad, workSeconds } from './prescription';
 
 const week: PlanWeek = {
   index: 4,
@@ -88,31 +86,7 @@ describe('a load and a set-up of the athlete’s own', () => {
   });
 });
 
-describe('minutes', () => {
-  it('adds set-up, sets x work x sides and rests, worked by hand', () => {
-    // 3 sets of 20 s on two sides with 45 s rests: 30 + 120 + 90 = 240 s.
-    expect(
-      prescriptionSeconds({
-        unit: 'hold_s',
-        amount: 20,
-        tempo: null,
-        sided: true,
-        sets: 3,
-        extraSetSide: null,
-        restS: 45,
-      }),
-    ).toBe(240);
-    expect(workSeconds('reps', 10, '2-2-2')).toBe(60);
-    expect(workSeconds('breaths', 6, null)).toBe(30);
-  });
-  it('says sets and amount as a coach would', () => {
-    expect(
-      workText({ sets: 3, amount: 20, unit: 'hold_s', sided: true, firstSide: 'left', extraSetSide: 'left' }),
-    ).toBe('3 × 20 s each side, left first, one more left');
-    expect(
-      workText({ sets: 1, amount: 1, unit: 'breaths', sided: false, firstSide: null, extraSetSide: null }),
-    ).toBe('1 × 1 breath');
-  });
+describe('a starting load', () => {
   it('scales a load by body mass and keeps it within a tenth under 16', () => {
     const carry = ladderOf('carry_suitcase_hold').rungs.find((rung) => rung.load.start > 0);
     if (!carry) throw new Error('no loaded carry');
@@ -138,6 +112,17 @@ describe('choosing a rung', () => {
       new Map(),
     ).find((offer) => offer.ladder.id === 'dead_bug');
     expect(dead?.rung.id).toBe('dead_bug_heel_tap');
+  });
+  it('knows every quality it can serve', () => {
+    const served = qualities.map((quality): [QualityId, number] => [
+      quality.id,
+      offersFor(
+        quality.id,
+        { ...context, schoolId: 'flatten', gate: gateOf({ schoolId: 'flatten' }) },
+        new Map(),
+      ).length,
+    ]);
+    for (const [, offers] of served) expect(offers).toBeGreaterThan(0);
   });
 });
 
@@ -218,20 +203,6 @@ describe('compose', () => {
       expect(lying).toBeLessThanOrEqual(360);
     }
   });
-  it('plans nothing in a blackout and keeps off event days', () => {
-    expect(compose({ ...input, week: { ...week, kind: 'black', cells: [] } }).sessions).toEqual([]);
-    expect(
-      compose({ ...input, eventDays: ['2026-11-25'] }).sessions.map((session) => session.onDate),
-    ).not.toContain('2026-11-25');
-  });
-  it('plans only what is left of a week under way, without cramming in what was missed', () => {
-    const days = (more: Partial<ComposeInput>) =>
-      compose({ ...input, ...more }).sessions.map((session) => session.onDate);
-    expect(days({ fromDay: '2026-11-25' })).toEqual(['2026-11-25', '2026-11-27']);
-    expect(days({ fromDay: '2026-11-25', doneDays: ['2026-11-25'] })).toEqual(['2026-11-27']);
-    expect(days({ fromDay: '2026-11-29' })).toEqual([]);
-    expect(days({ fromDay: '2026-11-29', weekdays: [0, 1, 2, 3, 4, 5, 6] })).toEqual(['2026-11-29']);
-  });
   it('never prescribes what a caution, the school or the kit bars, nor breaks the minutes', () => {
     fc.assert(
       fc.property(
@@ -259,168 +230,5 @@ describe('compose', () => {
       ),
       { numRuns: 60 },
     );
-  });
-});
-
-const sets = (done: number, planned: number, faultId: string | null = null, count = 3): SetRecord[] =>
-  Array.from({ length: count }, (_, i) => ({
-    ladderId: 'plank',
-    rungId: 'plank_full',
-    setNo: i + 1,
-    side: 'both' as const,
-    planned,
-    done,
-    faultId,
-  }));
-const outcome = (on: number, records: SetRecord[], more: Partial<SessionOutcome> = {}): SessionOutcome => ({
-  logId: `l${on}`,
-  onDate: addDays('2026-11-01', on),
-  sets: records,
-  effort: 6,
-  painScore: 0,
-  painRegion: null,
-  ...more,
-});
-const state = { ladderId: 'plank', rungId: 'plank_full', sets: 3, amount: 20 };
-const propose = (...outcomes: SessionOutcome[]) => progress({ ...context, outcomes, states: [state] })[0];
-
-describe('progress', () => {
-  it('stays after one clean session and gives a little more after two', () => {
-    expect(propose(outcome(1, sets(20, 20)))).toMatchObject({ kind: 'stay', to: state });
-    const more = propose(outcome(1, sets(20, 20)), outcome(3, sets(20, 20), { effort: 5 }));
-    expect(more).toMatchObject({ kind: 'more', to: { ...state, amount: 25 } });
-    expect(propose(outcome(1, sets(20, 20)), outcome(3, sets(20, 20), { effort: 7 }))?.to.amount).toBe(22);
-  });
-  it('owns a rung when its mark is met clean twice, and starts the next', () => {
-    const next = propose(outcome(1, sets(45, 45)), outcome(3, sets(45, 45)));
-    expect(next).toMatchObject({
-      kind: 'next_rung',
-      owns: 'plank_full',
-      to: { rungId: 'plank_leg_lift', sets: 2, amount: 5 },
-    });
-    expect(next?.reason).toContain('2026-11-02');
-  });
-  it('shortens by 30 % after two sets lost to an endurance fault, steps back after a control fault', () => {
-    expect(propose(outcome(1, sets(14, 20, 'hip_sag', 2)))).toMatchObject({
-      kind: 'shorter',
-      to: { amount: 14 },
-    });
-    expect(propose(outcome(1, sets(14, 20, 'lumbar_arch', 2)))).toMatchObject({
-      kind: 'back',
-      to: { rungId: 'plank_knees' },
-    });
-  });
-  it('plans what was clean after one lost set', () => {
-    const result = propose(outcome(1, [...sets(20, 20, null, 2), ...sets(16, 20, 'hip_sag', 1)]));
-    expect(result).toMatchObject({ kind: 'shorter', to: { amount: 16 } });
-    expect(result?.reason).toContain('hips sag at 16 s');
-  });
-  it('takes the amount x 0.7 at effort 9', () => {
-    expect(propose(outcome(1, sets(20, 20), { effort: 9 }))).toMatchObject({
-      kind: 'less',
-      to: { amount: 14 },
-    });
-  });
-  it('puts pain first', () => {
-    expect(
-      propose(outcome(1, sets(45, 45)), outcome(2, sets(45, 45), { painScore: 5, painRegion: 'low back' }))
-        ?.kind,
-    ).toBe('hold_quality');
-    expect(propose(outcome(1, sets(20, 20), { painScore: 3, painRegion: 'knee' }))).toMatchObject({
-      kind: 'back',
-      to: { rungId: 'plank_knees' },
-    });
-    expect(propose(outcome(1, sets(10, 20, 'pain', 1), { painScore: 2 }))?.kind).toBe('hold_quality');
-  });
-  it('never raises volume with pain of 3 or 4, though an easier rung asks more of itself', () => {
-    const volume = (to: { sets: number; amount: number }) => to.sets * to.amount;
-    for (const painScore of [3, 4])
-      for (const amount of [5, 10, 20, 45]) {
-        const before = { ...state, sets: 1, amount };
-        const [proposal] = progress({
-          ...context,
-          outcomes: [outcome(1, sets(amount, amount, null, 1), { painScore, painRegion: 'knee' })],
-          states: [before],
-        });
-        if (!proposal) throw new Error('no proposal');
-        expect(volume(proposal.to)).toBeLessThanOrEqual(volume(before));
-      }
-  });
-  it('holds what loads the hurt region and not the rest: a knee does not hold breathing', () => {
-    const breath: SetRecord = {
-      ladderId: ladderOf('brace_fingers').id,
-      rungId: 'brace_fingers',
-      setNo: 1,
-      side: 'both',
-      planned: 6,
-      done: 6,
-      faultId: null,
-    };
-    const kinds = (painRegion: string) =>
-      progress({
-        ...context,
-        outcomes: [outcome(1, [breath, ...sets(20, 20)], { painScore: 6, painRegion })],
-        states: [state],
-      }).map(({ ladderId, kind }) => [ladderId, kind === 'hold_quality']);
-    expect(kinds('knee')).toEqual([
-      [breath.ladderId, false],
-      ['plank', false],
-    ]);
-    expect(kinds('low back')).toEqual([
-      [breath.ladderId, false],
-      ['plank', true],
-    ]);
-  });
-  it('asks both sides to be equal before a sided rung is owned', () => {
-    const sided = (left: number, right: number): SetRecord[] =>
-      (['left', 'right'] as const).flatMap((side) =>
-        [1, 2, 3].map((setNo) => ({
-          ladderId: 'side_plank',
-          rungId: 'side_plank_full',
-          setNo,
-          side,
-          planned: 30,
-          done: side === 'left' ? left : right,
-          faultId: null,
-        })),
-      );
-    expect(meetsCriterion(sided(30, 30), rung('side_plank_full'))).toBe(true);
-    expect(meetsCriterion(sided(30, 40), rung('side_plank_full'))).toBe(false);
-  });
-  it('never proposes more than the ramp, nor less than one', () => {
-    fc.assert(
-      fc.property(
-        fc.integer({ min: 1, max: 45 }),
-        fc.integer({ min: 0, max: 45 }),
-        fc.integer({ min: 0, max: 10 }),
-        fc.constantFrom(null, 'hip_sag', 'lumbar_arch'),
-        (planned, done, effort, faultId) => {
-          const result = progress({
-            ...context,
-            outcomes: [
-              outcome(1, sets(done, planned, faultId)),
-              outcome(2, sets(done, planned, faultId), { effort }),
-            ],
-            states: [{ ...state, amount: planned }],
-          })[0];
-          if (!result) throw new Error('no proposal');
-          expect(result.to.amount).toBeGreaterThanOrEqual(1);
-          if (result.to.rungId === 'plank_full')
-            expect(result.to.amount).toBeLessThanOrEqual(Math.max(planned + 1, planned * 1.25));
-          expect(result.reason.length).toBeGreaterThan(10);
-        },
-      ),
-    );
-  });
-  it('knows every quality it can serve', () => {
-    const served = qualities.map((quality): [QualityId, number] => [
-      quality.id,
-      offersFor(
-        quality.id,
-        { ...context, schoolId: 'flatten', gate: gateOf({ schoolId: 'flatten' }) },
-        new Map(),
-      ).length,
-    ]);
-    for (const [, offers] of served) expect(offers).toBeGreaterThan(0);
   });
 });

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { gateOf } from '~/core/clear/testing';
@@ -376,5 +377,36 @@ describe('pain', () => {
         `Pain 2 of 10 ended this exercise: hold this quality until a coach closes the flag; then start again at ${rung('plank_knees').name}.`,
       ],
     ]);
+  });
+  it('never raises volume with pain of 3 or 4, though an easier rung asks more of itself', () => {
+    const volume = (to: { sets: number; amount: number }) => to.sets * to.amount;
+    for (const painScore of [3, 4])
+      for (const amount of [5, 10, 20, 45]) {
+        const before = state('plank_full', 1, amount);
+        const outcomes = [day(1, [set('plank_full', amount)], { painScore, painRegion: 'knee' })];
+        const proposal = first(outcomes, [before]);
+        expect(volume(proposal.to)).toBeLessThanOrEqual(volume(before));
+      }
+  });
+});
+
+describe('whatever was done', () => {
+  it('never proposes more than the ramp, nor less than one', () => {
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 1, max: 45 }),
+        fc.integer({ min: 0, max: 45 }),
+        fc.integer({ min: 0, max: 10 }),
+        fc.constantFrom(null, 'hip_sag', 'lumbar_arch'),
+        (planned, done, effort, faultId) => {
+          const sets = times(3, set('plank_full', done, { planned, faultId }));
+          const result = first([day(1, sets), day(2, sets, { effort })], [state('plank_full', 3, planned)]);
+          expect(result.to.amount).toBeGreaterThanOrEqual(1);
+          if (result.to.rungId === 'plank_full')
+            expect(result.to.amount).toBeLessThanOrEqual(Math.max(planned + 1, planned * 1.25));
+          expect(result.reason.length).toBeGreaterThan(10);
+        },
+      ),
+    );
   });
 });
