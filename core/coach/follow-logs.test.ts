@@ -2,10 +2,8 @@ import { bodyOf } from '~/core/body/anthropometry';
 import type { KnownCapacity } from '~/core/body/capacity';
 import { capacityFromHold, limitS, maxNm } from '~/core/body/endurance';
 import { afterWeeks, observeSet } from '~/core/body/estimate';
-import { rung, screenTest } from '~/core/catalogue';
+import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import type { TestResult } from '~/core/screen/assess/assess';
-import { screenedCapacities, testLoad } from '~/core/screen/assess/capacity';
 import { followLogs, setMoment } from './follow-logs';
 import type { SessionOutcome } from './progress';
 
@@ -195,69 +193,5 @@ describe('a set in a log', () => {
       '2026-10-08',
     ]);
     expect([at(known.both, 'left'), at(known.both, 'right')]).toEqual(['2026-10-08', '2026-10-08']);
-  });
-});
-
-describe('capacities from a screen', () => {
-  const result = (
-    testId: string,
-    value: number,
-    side: TestResult['side'] = 'both',
-    held = false,
-  ): TestResult => ({
-    testId,
-    side,
-    onDate: '2026-11-02',
-    value,
-    grade: null,
-    parts: null,
-    rungId: null,
-    readBy: null,
-    feeds: screenTest(testId).feeds,
-    typicalError: screenTest(testId).typicalError,
-    target: { value: 60, source: 'standard', note: '' },
-    scoreUncapped: 100,
-    score: 100,
-    held,
-    reliability: 0.8,
-    comparable: true,
-    faultIds: [],
-    feltIn: [],
-    trialIds: ['t'],
-  });
-  it('come from holds alone, with the side that works', () => {
-    const found = screenedCapacities(
-      shippedTrade,
-      [result('front_plank', 96), result('suitcase_hold', 50, 'right'), result('step_down', 4, 'left')],
-      man,
-    );
-    expect(found.map((capacity) => [capacity.direction, capacity.archetype, capacity.side])).toEqual([
-      ['anti_extension', 'prone_bridge', 'both'],
-      ['anti_lateral', 'carry', 'left'],
-    ]);
-    expect(found[0]?.source).toBe('Front plank, 96 s on 2026-11-02');
-  });
-  it('are lower bounds when a cap or the end of the test stopped the clock', () => {
-    expect(
-      screenedCapacities(shippedTrade, [result('front_plank', 10, 'both', true)], man)[0]?.capacity
-        .lowerBound,
-    ).toBe(true);
-    expect(
-      screenedCapacities(shippedTrade, [result('bird_dog_hold', 60, 'left')], man)[0]?.capacity.lowerBound,
-    ).toBe(true);
-    expect(
-      screenedCapacities(shippedTrade, [result('bird_dog_hold', 40, 'left')], man)[0]?.capacity.lowerBound,
-    ).toBe(false);
-  });
-  it('read the stages of a hollow hold', () => {
-    const short = screenedCapacities(shippedTrade, [result('hollow_stage', 50)], man)[0];
-    const long = screenedCapacities(shippedTrade, [result('hollow_stage', 125)], man)[0];
-    expect(short?.archetype).toBe('supine_limbs');
-    expect(maxNm(long?.capacity ?? start.capacity)).toBeGreaterThan(maxNm(short?.capacity ?? start.capacity));
-  });
-  it('load a test by its share of body mass or weight', () => {
-    expect(testLoad(screenTest('suitcase_hold'), man)).toEqual({ by: 'hand_kg', value: 21 });
-    expect(testLoad(screenTest('press_out_hold'), man).value).toBeCloseTo(68.6, 1);
-    expect(testLoad(screenTest('front_plank'), man).value).toBe(0);
   });
 });
