@@ -102,6 +102,19 @@ describe('a trial that comes in', () => {
       expect(marks(done('a', 'side_plank', 'left'), done('b', 'pelvic_drop_stance', 'left'))).toEqual([]);
       expect(marks(done('a', 'side_plank', 'left'), done(left.id, 'side_plank', 'left'))).toEqual([]);
     });
+    it('is never what is not maximal itself, and goes by the side that works, not the one set up', () => {
+      const two = [done('a', 'side_plank', 'left'), done('b', 'side_plank', 'left')];
+      expect(marksOf(admit(trialOf('suitcase_hold', { side: 'right' }), { sameDay: two }))).not.toContain(
+        'third_maximal',
+      );
+      // The adductor hold set up on the right works the left.
+      expect(marks(done('a', 'adductor_side_plank', 'right'), done('b', 'side_plank', 'left'))).toEqual([
+        'third_maximal',
+      ]);
+      expect(marks(done('a', 'adductor_side_plank', 'left'), done('b', 'side_plank', 'left'))).toEqual([]);
+      const back = [done('a', 'hinge_hold', 'both'), done('b', 'tuck_hold', 'both')];
+      expect(marksOf(admit(trialOf('trunk_extensor_hold'), { sameDay: back }))).toContain('third_maximal');
+    });
   });
 });
 
