@@ -42,7 +42,6 @@ function stationTestsFor(
     if (!trade.hasTest(id)) return [];
     const test = trade.test(id);
     const limits = gate.test(id);
-    if (!limits.allowed) return [];
     const target = targetFor(test, screened, trade.ownTargets[id]);
     const likely = [
       ...test.faults,
@@ -54,6 +53,8 @@ function stationTestsFor(
       {
         id,
         name: test.name,
+        // Barred since the screen was opened, by a flag of its own perhaps: it stays in its place, and says why.
+        bars: limits.bars,
         kind: test.kind,
         withGrade: test.withGrade,
         countsFaults: test.countsFaults ?? false,

@@ -64,7 +64,7 @@ test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and 
   const { path } = await addAthlete(page.request);
   await clearAthlete(page.request, path, ['hypertension']);
   await page.clock.install();
-  await openStation(page, path, ['front_plank']);
+  await openStation(page, path, ['front_plank', 'side_plank']);
   await expect(page.getByText('The clock stops at 10 s: a caution.')).toBeVisible();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await page.clock.runFor(12_000);
@@ -79,6 +79,15 @@ test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and 
   await page.clock.runFor(500);
   await expect(page.getByText('Ended for today.')).toBeVisible();
   await expect(page.getByText('Everything is sent')).toBeAttached();
+  // What the flag holds stays in its place and says why, the test that raised it and the next one.
+  await page.reload();
+  const battery = page.getByRole('navigation', { name: 'Battery' });
+  await battery.getByRole('button', { name: /Side plank/ }).click();
+  await expect(page.getByRole('alert').filter({ hasText: 'Left out.' })).toContainText(
+    'held by an open pain flag',
+  );
+  await battery.getByRole('button', { name: /Front plank/ }).click();
+  await expect(page.getByText('Ended for today.')).toBeVisible();
   await page.goto(path);
   await expect(page.getByText('Open flag')).toBeVisible();
   await expect(page.getByText(/Pain 6 of 10 \(low back\) in front plank/)).toBeVisible();

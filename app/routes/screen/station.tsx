@@ -226,9 +226,10 @@ function Station({ loaderData }: Route.ComponentProps) {
 
   if (!test) {
     return (
-      <main className="gym grid min-h-dvh place-items-center bg-night p-6 text-chalk">
-        <p>
-          No test of this battery is left by the cautions.{' '}
+      <main className="gym min-h-dvh bg-night p-6 text-chalk">
+        <OutboxLine />
+        <p className="mt-6">
+          None of the tests of this battery is in the catalogue any more.{' '}
           <Link to={href('/athletes/:athleteId/screen', { athleteId })}>Choose another battery</Link>
         </p>
       </main>

@@ -6,7 +6,7 @@ import type { ShownTrial, StationTest } from './shown';
 const pain = { easeFrom: 3, endFrom: 5 };
 const testOf = (id: string, trials = 2): StationTest => {
   const { name, kind, unit, sided, levels } = shippedTrade.test(id);
-  return { id, name, kind, unit, sided, levels, trials } as unknown as StationTest;
+  return { id, name, kind, unit, sided, levels, trials, bars: [] } as unknown as StationTest;
 };
 const plank = testOf('front_plank');
 const side = testOf('side_plank', 1);
@@ -121,6 +121,12 @@ describe('where a screen stands', () => {
     expect(roundOf(hurt, 'left').endedByPain(side)).toBe(true);
     expect(roundOf(hurt, 'left', 'a').endedByPain(side)).toBe(false);
     expect(roundOf(hurt, 'left').endedByPain(plank)).toBe(false);
+  });
+  it('has nothing to do of a test that is barred, begun or not', () => {
+    const held = { ...taps, bars: [{ code: 'bar.held', path: [], values: {} }] };
+    const round = roundOf([], 'left');
+    expect([round.isDone(held), round.isBegun(held), round.endedByPain(held)]).toEqual([true, false, false]);
+    expect(nextOpen([side, held, plank], 0, round)).toBe(2);
   });
   it('goes on with the next test that is open, forward first, then from the start', () => {
     const tests = [plank, side, taps];

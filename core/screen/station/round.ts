@@ -73,7 +73,7 @@ export interface Round {
   /** Trials that count of a test on a side. */
   readonly countOf: (testId: string, side: SideKey) => number;
   readonly endedByPain: (test: StationTest) => boolean;
-  /** Both sides have their trials, or pain ended it. */
+  /** Nothing is left to do: both sides have their trials, pain ended it, or it is barred. */
   readonly isDone: (test: StationTest) => boolean;
   readonly isBegun: (test: StationTest) => boolean;
   /** The side to go on with: the first that lacks a trial. */
@@ -103,7 +103,7 @@ export function roundOf(
     sidesOf,
     countOf,
     endedByPain,
-    isDone: (test) => endedByPain(test) || lacking(test) === undefined,
+    isDone: (test) => test.bars.length > 0 || endedByPain(test) || lacking(test) === undefined,
     isBegun: (test) => (['both', 'left', 'right'] as const).some((side) => countOf(test.id, side) > 0),
     openSide: (test) => lacking(test) ?? sidesOf(test)[0] ?? 'both',
   };

@@ -9,6 +9,8 @@ import type { StationSpec } from './station';
 export interface StationTest {
   id: string;
   name: string;
+  /** Why it may not be done now; empty when it may. */
+  bars: readonly Issue[];
   kind: MeasureKind;
   withGrade: boolean;
   /** Its figure is the number of fault taps. */

@@ -11,7 +11,16 @@ interface RailProps {
   readonly onGo: (index: number) => void;
 }
 
-/** The tests of the battery in their order: done, begun, open. */
+const isBarred = (test: StationTest, round: Round) =>
+  test.bars.length > 0 && !round.isBegun(test) && !round.endedByPain(test);
+
+function markOf(test: StationTest, round: Round): string {
+  if (isBarred(test, round)) return '▨';
+  if (round.isDone(test)) return '■';
+  return round.isBegun(test) ? '◧' : '□';
+}
+
+/** The tests of the battery in their order: done, begun, open, left out. */
 export function BatteryRail({ tests, at, round, busy, onGo }: RailProps) {
   return (
     <nav aria-label="Battery" className="relative max-lg:overflow-x-auto">
@@ -32,10 +41,12 @@ export function BatteryRail({ tests, at, round, busy, onGo }: RailProps) {
                     : 'hover:bg-night-2',
               )}
             >
-              <span aria-hidden="true">{round.isDone(test) ? '■' : round.isBegun(test) ? '◧' : '□'}</span>
+              <span aria-hidden="true">{markOf(test, round)}</span>
               <span className="max-lg:whitespace-nowrap">
                 {test.name}
-                <span className="sr-only">{round.isDone(test) ? ', done' : ''}</span>
+                <span className="sr-only">
+                  {isBarred(test, round) ? ', left out' : round.isDone(test) ? ', done' : ''}
+                </span>
               </span>
             </button>
           </li>

@@ -2,6 +2,7 @@ import Undo2 from 'lucide-react/icons/undo-2';
 import { useCallback, useEffect, useReducer, useRef } from 'react';
 import { v7 as uuidv7 } from 'uuid';
 import { InstrumentPanel } from '~/app/routes/screen/instrument/instrument-panel';
+import { barsText } from '~/app/words/issue-text';
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { PainSettings } from '~/core/clear/pain';
 import { type ShownTrial, type StationTest, specOf } from '~/core/screen/station/shown';
@@ -55,7 +56,9 @@ export function TrialPanel(props: PanelProps) {
   const readS = useCallback(() => elapsedS(latest.current, performance.now()), []);
   const running = state.phase === 'running' || state.phase === 'correcting';
   const needsRung = test.rungs.length > 0 && test.rungId === undefined;
-  const shut = blocked || needsRung;
+  // What is barred meanwhile does not take a running clock from under the tester.
+  const barred = test.bars.length > 0 && state.phase === 'ready';
+  const shut = blocked || barred || needsRung;
   const open = openQuestions(state);
 
   useEffect(() => {
@@ -131,6 +134,10 @@ export function TrialPanel(props: PanelProps) {
             <p role="alert" className="mt-4 border-2 border-chalk p-4 text-lg">
               <strong>Ended for today.</strong> Pain was recorded in this test. Go on with another one, or
               refer.
+            </p>
+          ) : barred ? (
+            <p role="alert" className="mt-4 border-2 border-chalk p-4 text-lg">
+              <strong>Left out.</strong> {barsText(test.bars)}.
             </p>
           ) : needsRung ? (
             <p className="mt-4 text-lg">Choose the rung first: it sets the sides and the target.</p>
