@@ -6,7 +6,6 @@ import {
   mostClocks,
   readySquad,
   restoredSquad,
-  type SquadAthlete,
   type SquadClock,
   type SquadEvent,
   type SquadState,
@@ -14,26 +13,8 @@ import {
   stepSquad,
   storedSquad,
 } from './squad';
+import { athlete, of, run, squad } from './testing';
 
-const athlete = (n: number, more: Partial<SquadAthlete> = {}): SquadAthlete => ({
-  athleteId: `athlete ${n}`,
-  name: `Runner ${n}`,
-  firstSide: n % 2 === 0 ? 'left' : 'right',
-  stopAtS: 240,
-  capS: undefined,
-  ...more,
-});
-const squad = (n: number, sided = false) =>
-  readySquad(
-    Array.from({ length: n }, (_, i) => athlete(i)),
-    sided,
-  );
-const run = (state: SquadState, ...events: SquadEvent[]) => events.reduce(stepSquad, state);
-const of = (state: SquadState, letter: string): SquadClock => {
-  const clock = state.clocks.find((its) => its.letter === letter);
-  if (!clock) throw new Error(letter);
-  return clock;
-};
 const all: SquadEvent = { type: 'start_all', atMs: 1000 };
 const stop = (letter: string, seconds: number, pain?: boolean): SquadEvent => ({
   type: 'stop',

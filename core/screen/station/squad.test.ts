@@ -5,32 +5,11 @@ import {
   isAnswered,
   readySquad,
   restoredSquad,
-  type SquadAthlete,
   type SquadEvent,
-  type SquadState,
-  stepSquad,
   storedSquad,
 } from './squad';
+import { athlete, of, run, squad } from './testing';
 
-const athlete = (n: number, more: Partial<SquadAthlete> = {}): SquadAthlete => ({
-  athleteId: `athlete ${n}`,
-  name: `Runner ${n}`,
-  firstSide: n % 2 === 0 ? 'left' : 'right',
-  stopAtS: 240,
-  capS: undefined,
-  ...more,
-});
-const squad = (n: number, sided = false) =>
-  readySquad(
-    Array.from({ length: n }, (_, i) => athlete(i)),
-    sided,
-  );
-const run = (state: SquadState, ...events: SquadEvent[]) => events.reduce(stepSquad, state);
-const of = (state: SquadState, letter: string) => {
-  const clock = state.clocks.find((clock) => clock.letter === letter);
-  if (!clock) throw new Error(letter);
-  return clock;
-};
 const answered = (letter: string): SquadEvent => ({
   type: 'answer',
   letter,
