@@ -4,6 +4,7 @@ export default {
   appDirectory: 'app',
   buildDirectory: 'build',
   ssr: true,
+  routeDiscovery: { mode: 'initial' },
   future: {
     v8_middleware: true,
     v8_splitRouteModules: true,

@@ -1,16 +1,14 @@
-import { and, asc, count, desc, eq, gte, inArray, isNull, ne, or, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, inArray, isNull, or, type SQL, sql } from 'drizzle-orm';
 import { db, prepared } from '../client.server';
 import {
   agreement,
   athlete,
   athleteFact,
   clearance,
-  coreSession,
   event,
   flag,
   importDraft,
   priorityRun,
-  proposal,
   screening,
   seasonVersion,
   sessionLog,
@@ -116,91 +114,64 @@ export async function athleteFactOn(
   return rows.findLast((row) => row.onDate <= day) ?? rows[0];
 }
 
-/** What a list shows beside each athlete: newest form, screen, pillar, log; next event; open flags and proposals. */
-export async function rosterState(practiceId: string, today: string) {
-  const [forms, agreements, screens, runs, events, flags, proposals, logs, seasons, changed] =
-    await Promise.all([
-      // The newest form of each, and every older one that named a sign: those stay until somebody licensed answers them.
-      db
-        .select()
-        .from(clearance)
-        .where(
-          and(
-            eq(clearance.practiceId, practiceId),
-            or(
-              sql`cardinality(${clearance.stopSigns}) > 0`,
-              gte(clearance.systolicMmHg, 180),
-              gte(clearance.diastolicMmHg, 110),
-              sql`not exists (select 1 from clearance newer where newer.athlete_id = ${clearance.athleteId} and newer.created_at > ${clearance.createdAt})`,
-            ),
+/** How many rows of a table an athlete has, `where` said of it as t. */
+const counted = (table: string, athleteId: unknown, where: SQL, name: string) =>
+  sql<number>`(select count(*)::int from ${sql.raw(table)} t where t.athlete_id = ${athleteId} and ${where})`.as(
+    name,
+  );
+
+/**
+ * Everybody by name with what a list shows beside each: newest form, screen, pillar, log; next event; open flags and
+ * proposals. One query, whatever the size of the roster.
+ */
+export async function rosterRows(practiceId: string, today: string) {
+  return prepared('roster', (database, name) =>
+    database.query.athlete
+      .findMany({
+        where: eq(athlete.practiceId, sql.placeholder('practiceId')),
+        orderBy: [asc(athlete.familyName), asc(athlete.givenName)],
+        with: {
+          // The newest form of each, and every older one that named a sign: those stay until somebody licensed answers them.
+          clearances: {
+            where: (form) =>
+              or(
+                sql`cardinality(${form.stopSigns}) > 0`,
+                gte(form.systolicMmHg, 180),
+                gte(form.diastolicMmHg, 110),
+                sql`not exists (select 1 from clearance newer where newer.athlete_id = ${form.athleteId} and newer.created_at > ${form.createdAt})`,
+              ),
+            orderBy: [asc(clearance.createdAt), asc(clearance.id)],
+            with: { agreements: true },
+          },
+          flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
+          screenings: {
+            columns: { id: true, onDate: true, completedAt: true },
+            orderBy: [desc(screening.onDate), desc(screening.createdAt)],
+            limit: 1,
+          },
+          runs: { columns: { cells: true }, orderBy: [desc(priorityRun.createdAt)], limit: 1 },
+          events: {
+            columns: { name: true, onDate: true, priority: true },
+            where: gte(event.onDate, sql.placeholder('today')),
+            orderBy: [asc(event.onDate)],
+            limit: 1,
+          },
+          seasons: { columns: { startsOn: true }, orderBy: [desc(seasonVersion.createdAt)], limit: 1 },
+          logs: { columns: { onDate: true }, orderBy: [desc(sessionLog.onDate)], limit: 1 },
+        },
+        extras: (row) => ({
+          openProposals: counted('proposal', row.id, sql`t.status = 'open'`, 'open_proposals'),
+          // Sessions ahead that a check called off or thinned after they were laid out.
+          changedSessions: counted(
+            'core_session',
+            row.id,
+            sql`t.on_date >= ${sql.placeholder('today')} and t.state <> 'replaced' and jsonb_array_length(t.changes) > 0`,
+            'changed_sessions',
           ),
-        )
-        .orderBy(clearance.athleteId, asc(clearance.createdAt), asc(clearance.id)),
-      db.select().from(agreement).where(eq(agreement.practiceId, practiceId)),
-      db
-        .selectDistinctOn([screening.athleteId], {
-          athleteId: screening.athleteId,
-          onDate: screening.onDate,
-          id: screening.id,
-          completedAt: screening.completedAt,
-        })
-        .from(screening)
-        .where(eq(screening.practiceId, practiceId))
-        .orderBy(screening.athleteId, desc(screening.onDate), desc(screening.createdAt)),
-      db
-        .selectDistinctOn([priorityRun.athleteId], {
-          athleteId: priorityRun.athleteId,
-          cells: priorityRun.cells,
-        })
-        .from(priorityRun)
-        .where(eq(priorityRun.practiceId, practiceId))
-        .orderBy(priorityRun.athleteId, desc(priorityRun.createdAt)),
-      db
-        .selectDistinctOn([event.athleteId])
-        .from(event)
-        .where(and(eq(event.practiceId, practiceId), gte(event.onDate, today)))
-        .orderBy(event.athleteId, asc(event.onDate)),
-      db
-        .select()
-        .from(flag)
-        .where(and(eq(flag.practiceId, practiceId), isNull(flag.closedAt)))
-        .orderBy(asc(flag.openedAt)),
-      db
-        .select({ athleteId: proposal.athleteId, n: count() })
-        .from(proposal)
-        .where(and(eq(proposal.practiceId, practiceId), eq(proposal.status, 'open')))
-        .groupBy(proposal.athleteId),
-      db
-        .selectDistinctOn([sessionLog.athleteId], {
-          athleteId: sessionLog.athleteId,
-          onDate: sessionLog.onDate,
-        })
-        .from(sessionLog)
-        .where(eq(sessionLog.practiceId, practiceId))
-        .orderBy(sessionLog.athleteId, desc(sessionLog.onDate)),
-      db
-        .selectDistinctOn([seasonVersion.athleteId], {
-          athleteId: seasonVersion.athleteId,
-          startsOn: seasonVersion.startsOn,
-        })
-        .from(seasonVersion)
-        .where(eq(seasonVersion.practiceId, practiceId))
-        .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt)),
-      // Sessions ahead that a check called off or thinned after they were laid out.
-      db
-        .select({ athleteId: coreSession.athleteId, n: count() })
-        .from(coreSession)
-        .where(
-          and(
-            eq(coreSession.practiceId, practiceId),
-            gte(coreSession.onDate, today),
-            ne(coreSession.state, 'replaced'),
-            sql`jsonb_array_length(${coreSession.changes}) > 0`,
-          ),
-        )
-        .groupBy(coreSession.athleteId),
-    ]);
-  return { forms, agreements, screens, runs, events, flags, proposals, logs, seasons, changed };
+        }),
+      })
+      .prepare(name),
+  ).execute({ practiceId, today });
 }
 
 /** Adds an athlete under a client-made id; a second save of the same form changes nothing. */

@@ -1,8 +1,10 @@
 import { relations } from 'drizzle-orm';
 import { agreement, clearance, flag } from './clear';
 import { coreSession, ladderState, liveSet, prescription, sessionLog, setLog } from './coach';
+import { priorityRun } from './link';
 import { event, planWeek, seasonVersion, weekDose } from './plan';
 import { athlete } from './practice';
+import { screening } from './screen';
 
 /** How rows hang together, so that one query brings a row with what belongs to it. */
 
@@ -11,6 +13,18 @@ export const athleteRelations = relations(athlete, ({ many }) => ({
   flags: many(flag),
   events: many(event),
   states: many(ladderState),
+  screenings: many(screening),
+  runs: many(priorityRun),
+  seasons: many(seasonVersion),
+  logs: many(sessionLog),
+}));
+
+export const screeningRelations = relations(screening, ({ one }) => ({
+  athlete: one(athlete, { fields: [screening.athleteId], references: [athlete.id] }),
+}));
+
+export const priorityRunRelations = relations(priorityRun, ({ one }) => ({
+  athlete: one(athlete, { fields: [priorityRun.athleteId], references: [athlete.id] }),
 }));
 
 export const clearanceRelations = relations(clearance, ({ one, many }) => ({
@@ -45,6 +59,7 @@ export const prescriptionRelations = relations(prescription, ({ one }) => ({
 }));
 
 export const sessionLogRelations = relations(sessionLog, ({ one, many }) => ({
+  athlete: one(athlete, { fields: [sessionLog.athleteId], references: [athlete.id] }),
   session: one(coreSession, { fields: [sessionLog.sessionId], references: [coreSession.id] }),
   sets: many(setLog),
 }));
@@ -53,7 +68,8 @@ export const setLogRelations = relations(setLog, ({ one }) => ({
   log: one(sessionLog, { fields: [setLog.logId], references: [sessionLog.id] }),
 }));
 
-export const seasonRelations = relations(seasonVersion, ({ many }) => ({
+export const seasonRelations = relations(seasonVersion, ({ one, many }) => ({
+  athlete: one(athlete, { fields: [seasonVersion.athleteId], references: [athlete.id] }),
   weeks: many(planWeek),
   doses: many(weekDose),
 }));
