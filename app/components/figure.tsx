@@ -1,9 +1,9 @@
-import { useId } from 'react';
+import { Fragment, useId } from 'react';
 import { type Body, bodyOf } from '~/core/body/anthropometry';
 import type { Load, Posture } from '~/core/body/posture';
 import type { Point } from '~/core/body/skeleton';
 import type { Prop } from '~/core/figure/props';
-import { type Capsule, frameOf, type MomentArc, type Scene, sceneOf } from '~/core/figure/scene';
+import { type Capsule, type Frame, frameOf, type MomentArc, type Scene, sceneOf } from '~/core/figure/scene';
 
 /** A body to draw when none is chosen. */
 const drawnBody: Body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'unspecified' });
@@ -108,20 +108,77 @@ function PropShape({ prop }: { prop: Prop }) {
   }
 }
 
-function BodyShape({ scene, ghost = false }: { scene: Scene; ghost?: boolean }) {
+/** A scene with its limbs as paths, in their drawing order. */
+interface Shape extends Scene {
+  readonly paths: readonly { readonly far: boolean; readonly d: string }[];
+}
+
+interface Drawing {
+  readonly shape: Shape;
+  /** The easy end of the rep. */
+  readonly start: Shape;
+  readonly frame: Frame;
+}
+
+const shapeOf = (scene: Scene): Shape => ({
+  ...scene,
+  paths: scene.limbs.map((limb) => ({
+    far: limb.layer === 'far',
+    d: limb.capsules.map(limbPath).join(''),
+  })),
+});
+
+function draw(
+  posture: Posture,
+  body: Body,
+  phase: number,
+  needs: readonly string[],
+  load: Load | undefined,
+): Drawing {
+  const at = (where: number) => sceneOf(posture, body, where, { needs }, load);
+  const start = at(0);
+  const scene = phase === 0 ? start : at(phase);
+  return {
+    shape: shapeOf(scene),
+    start: shapeOf(start),
+    frame: frameOf([start, phase === 1 ? scene : at(1)]),
+  };
+}
+
+/** Drawings of the usual body without a load: a page shows dozens of them, and they never change. */
+const drawn = new WeakMap<Posture, Map<string, Drawing>>();
+
+function drawingOf({
+  posture,
+  body,
+  phase,
+  needs,
+  load,
+}: Pick<FigureProps, 'posture' | 'needs' | 'load'> & {
+  readonly body: Body;
+  readonly phase: number;
+}): Drawing {
+  if (body !== drawnBody || load || (phase !== 0 && phase !== 1))
+    return draw(posture, body, phase, needs, load);
+  const kept = drawn.get(posture) ?? new Map<string, Drawing>();
+  drawn.set(posture, kept);
+  const key = `${phase} ${needs.join(' ')}`;
+  const drawing = kept.get(key) ?? draw(posture, body, phase, needs, load);
+  kept.set(key, drawing);
+  return drawing;
+}
+
+function BodyShape({ shape, ghost = false }: { shape: Shape; ghost?: boolean }) {
   return (
     <g className={ghost ? 'fig-ghost' : undefined}>
-      {scene.limbs.map((limb, i) => {
-        const path = limb.capsules.map(limbPath).join('');
-        return (
-          // biome-ignore lint/suspicious/noArrayIndexKey: limbs stand in a fixed drawing order
-          <g key={i}>
-            <path d={path} className="fig-seam" />
-            <path d={path} className={limb.layer === 'far' ? 'fig-far' : 'fig-near'} />
-          </g>
-        );
-      })}
-      <circle cx={scene.head.x} cy={scene.head.y} r={scene.headRadius + 0.5} className="fig-head" />
+      {shape.paths.map(({ d, far }, i) => (
+        // biome-ignore lint/suspicious/noArrayIndexKey: limbs stand in a fixed drawing order
+        <Fragment key={i}>
+          <path d={d} className="fig-seam" />
+          <path d={d} className={far ? 'fig-far' : 'fig-near'} />
+        </Fragment>
+      ))}
+      <circle cx={shape.head.x} cy={shape.head.y} r={shape.headRadius + 0.5} className="fig-head" />
     </g>
   );
 }
@@ -140,12 +197,8 @@ export function Figure({
   className,
 }: FigureProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
-  const setting = { needs };
-  const scene = sceneOf(posture, body, phase, setting, load);
-  const start = sceneOf(posture, body, 0, setting, load);
-  const end = phase === 1 ? scene : sceneOf(posture, body, 1, setting, load);
-  const frame = frameOf([start, end]);
-  const arc = !plain && scene.moment ? arcPath(scene.moment) : undefined;
+  const { shape, start, frame } = drawingOf({ posture, body, phase, needs, load });
+  const arc = !plain && shape.moment ? arcPath(shape.moment) : undefined;
   return (
     <svg
       viewBox={`${n(frame.x)} ${n(frame.y)} ${n(frame.width)} ${n(frame.height - (bare ? 7 : 0))}`}
@@ -178,15 +231,15 @@ export function Figure({
           />
         </>
       )}
-      {ghost ? <BodyShape scene={start} ghost /> : null}
-      {scene.props.map((prop, i) =>
+      {ghost ? <BodyShape shape={start} ghost /> : null}
+      {shape.props.map((prop, i) =>
         prop.kind === 'weight' ? null : (
           // biome-ignore lint/suspicious/noArrayIndexKey: kit in a fixed drawing order
           <PropShape key={i} prop={prop} />
         ),
       )}
-      <BodyShape scene={scene} />
-      {scene.props.map((prop, i) =>
+      <BodyShape shape={shape} />
+      {shape.props.map((prop, i) =>
         prop.kind === 'weight' ? (
           // biome-ignore lint/suspicious/noArrayIndexKey: kit in a fixed drawing order
           <PropShape key={i} prop={prop} />
@@ -194,19 +247,19 @@ export function Figure({
       )}
       {plain
         ? null
-        : scene.supports.map((at) => (
+        : shape.supports.map((at) => (
             <path
               key={n(at.x)}
               d={`M${n(at.x)} 0.8L${n(at.x - 2.6)} 5L${n(at.x + 2.6)} 5Z`}
               className="fig-support"
             />
           ))}
-      {arc && scene.moment ? (
+      {arc && shape.moment ? (
         <g className="fig-moment">
           <path d={`${arc.line}${arc.head}`} className="fig-halo" />
           <path d={arc.line} fill="none" strokeWidth="1.5" />
           <path d={arc.head} className="fig-moment-head" />
-          <circle cx={scene.moment.at.x} cy={scene.moment.at.y} r="1.9" className="fig-axis" />
+          <circle cx={shape.moment.at.x} cy={shape.moment.at.y} r="1.9" className="fig-axis" />
         </g>
       ) : null}
     </svg>

@@ -269,9 +269,11 @@ const numeral = (half: Half) => (half.capability === null ? '–' : String(Math.
 
 /** Corners of a rectangle turned about a point, as a closed path. */
 function turned(x0: number, x1: number, y: number, h: number, tilt: number, cx: number, cy: number): string {
-  const a = (tilt * Math.PI) / 180;
+  const sin = Math.sin((tilt * Math.PI) / 180);
+  const cos = Math.cos((tilt * Math.PI) / 180);
+  const n = (value: number) => Math.round(value * 10) / 10;
   const corner = (x: number, py: number) =>
-    `${(cx + (x - cx) * Math.cos(a) - (py - cy) * Math.sin(a)).toFixed(1)} ${(cy + (x - cx) * Math.sin(a) + (py - cy) * Math.cos(a)).toFixed(1)}`;
+    `${n(cx + (x - cx) * cos - (py - cy) * sin)} ${n(cy + (x - cx) * sin + (py - cy) * cos)}`;
   return `M${corner(x0, y)}L${corner(x1, y)}L${corner(x1, y + h)}L${corner(x0, y + h)}Z`;
 }
 

@@ -61,38 +61,37 @@ export function SeasonStrip({
         </div>
         <ol className="mt-1 grid items-end gap-[2px]" style={{ ...columns, height: small ? 30 : 92 }}>
           {weeks.map((week) => {
-            const here = today >= week.startsOn && today <= addDays(week.startsOn, 6);
-            const held = events.filter(
-              (event) => event.onDate >= week.startsOn && event.onDate <= addDays(week.startsOn, 6),
-            );
+            const until = addDays(week.startsOn, 6);
+            const here = today >= week.startsOn && today <= until;
+            const held = events.filter((event) => event.onDate >= week.startsOn && event.onDate <= until);
             const title = `${weekText(week.startsOn)}: ${phaseNames[week.phase]}, ${kindWords[week.kind]}, ${week.minutes} min${week.retest ? ', retest' : ''}${held.map((e) => `, ${e.name}`).join('')}`;
+            const share =
+              week.kind === 'black' ? 100 : Math.max(6, (week.minutes / most) * (small ? 72 : 70));
+            const mark = held.length > 0 ? '▼' : week.retest && !small ? '◇' : undefined;
             return (
-              <li key={week.startsOn} title={title} className="flex h-full flex-col justify-end">
+              <li key={week.startsOn} title={title} className="week">
                 <span className="sr-only">{title}</span>
                 {held.length > 0 && !small ? (
                   <span aria-hidden="true" className="head text-center text-sm leading-none">
                     {held[0]?.priority}
                   </span>
                 ) : null}
-                <span aria-hidden="true" className="text-center text-tag leading-none">
-                  {held.length > 0 ? '▼' : week.retest && !small ? '◇' : ''}
-                </span>
+                {mark ? (
+                  <span aria-hidden="true" className="text-center text-tag leading-none">
+                    {mark}
+                  </span>
+                ) : null}
                 <span
                   aria-hidden="true"
-                  style={{
-                    height:
-                      week.kind === 'black'
-                        ? '100%'
-                        : `${Math.max(6, (week.minutes / most) * (small ? 72 : 70))}%`,
-                  }}
+                  style={{ height: `${Math.round(share)}%` }}
                   className={clsx(
-                    'block w-full text-ink',
+                    'week-bar',
                     week.kind === 'load'
-                      ? 'bg-slate'
+                      ? 'week-load'
                       : week.kind === 'black'
-                        ? 'hatched border border-dashed border-quiet'
-                        : 'border border-ink bg-mortar',
-                    here && 'border-b-[6px] border-b-zest',
+                        ? 'week-black hatched'
+                        : 'week-low',
+                    here && 'week-here',
                   )}
                 />
               </li>

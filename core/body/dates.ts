@@ -1,13 +1,5 @@
 import { UTCDate } from '@date-fns/utc';
-import {
-  differenceInCalendarDays,
-  differenceInYears,
-  format,
-  getDay,
-  addDays as plusDays,
-  addMonths as plusMonths,
-  startOfWeek,
-} from 'date-fns';
+import { differenceInYears, format, addMonths as plusMonths } from 'date-fns';
 
 /**
  * A plain calendar day, YYYY-MM-DD, in the practice's time zone. All arithmetic is on whole days of the proleptic
@@ -16,6 +8,9 @@ import {
 export type IsoDay = string;
 
 const at = (day: IsoDay) => new UTCDate(day);
+/** Midnight of a day. Days in UTC all have the same length, so counting them needs no calendar, and pages count thousands. */
+const msAt = (day: IsoDay): number => Date.parse(day);
+const msADay = 86_400_000;
 const dayOf = (date: Date): IsoDay => date.toISOString().slice(0, 10);
 
 /** True for a real calendar day such as 2027-02-28; false for 2027-02-30. */
@@ -26,10 +21,10 @@ export function isIsoDay(text: string): boolean {
 }
 
 /** The day n days later (earlier for a negative n). */
-export const addDays = (day: IsoDay, days: number): IsoDay => dayOf(plusDays(at(day), days));
+export const addDays = (day: IsoDay, days: number): IsoDay => dayOf(new Date(msAt(day) + days * msADay));
 
 /** Whole days from one day to another; negative when `to` is earlier. */
-export const daysBetween = (from: IsoDay, to: IsoDay): number => differenceInCalendarDays(at(to), at(from));
+export const daysBetween = (from: IsoDay, to: IsoDay): number => (msAt(to) - msAt(from)) / msADay;
 
 /** The day n months later, or the last of that month when it is shorter. */
 export const addMonths = (day: IsoDay, months: number): IsoDay => dayOf(plusMonths(at(day), months));
@@ -38,11 +33,11 @@ export const addMonths = (day: IsoDay, months: number): IsoDay => dayOf(plusMont
 export const ageOn = (birthDate: IsoDay, day: IsoDay): number => differenceInYears(at(day), at(birthDate));
 
 /** 0 Sunday to 6 Saturday. */
-export const weekdayOf = (day: IsoDay): number => getDay(at(day));
+export const weekdayOf = (day: IsoDay): number => new Date(msAt(day)).getUTCDay();
 
 /** The first day of the week that holds `day`. */
 export const weekStartOf = (day: IsoDay, firstWeekday: 0 | 1 = 1): IsoDay =>
-  dayOf(startOfWeek(at(day), { weekStartsOn: firstWeekday }));
+  addDays(day, -((weekdayOf(day) - firstWeekday + 7) % 7));
 
 /** "25 Nov 2026", for texts that are kept. */
 export const dayInWords = (day: IsoDay): string => format(at(day), 'd MMM yyyy');

@@ -136,3 +136,11 @@ export function leverTable(
     };
   });
 }
+
+/** Main moments of a ladder's rungs for a body under their starting loads, newton metres; rungs without one are left out. */
+export function ladderNm(ladder: Ladder, body: Body, under16 = false): number[] {
+  return ladder.rungs.flatMap((rung) => {
+    const moments = rungMoments(ladder, rung, body, startLoad(rung, body.massKg, under16));
+    return moments ? [mainNm(moments)] : [];
+  });
+}

@@ -120,6 +120,23 @@ const counted = (table: string, athleteId: unknown, where: SQL, name: string) =>
     name,
   );
 
+/** The newest screen, season and log: what places an athlete on the path. */
+const pathParts = {
+  screenings: {
+    columns: { id: true as const, onDate: true as const, completedAt: true as const },
+    orderBy: [desc(screening.onDate), desc(screening.createdAt)],
+    limit: 1 as const,
+  },
+  seasons: {
+    columns: { startsOn: true as const },
+    orderBy: [desc(seasonVersion.createdAt)],
+    limit: 1 as const,
+  },
+  logs: { columns: { onDate: true as const }, orderBy: [desc(sessionLog.onDate)], limit: 1 as const },
+};
+const openProposals = (athleteId: unknown) =>
+  counted('proposal', athleteId, sql`t.status = 'open'`, 'open_proposals');
+
 /**
  * Everybody by name with what a list shows beside each: newest form, screen, pillar, log; next event; open flags and
  * proposals. One query, whatever the size of the roster.
@@ -144,11 +161,7 @@ export async function rosterRows(practiceId: string, today: string) {
             with: { agreements: true },
           },
           flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
-          screenings: {
-            columns: { id: true, onDate: true, completedAt: true },
-            orderBy: [desc(screening.onDate), desc(screening.createdAt)],
-            limit: 1,
-          },
+          ...pathParts,
           runs: { columns: { cells: true }, orderBy: [desc(priorityRun.createdAt)], limit: 1 },
           events: {
             columns: { name: true, onDate: true, priority: true },
@@ -156,11 +169,9 @@ export async function rosterRows(practiceId: string, today: string) {
             orderBy: [asc(event.onDate)],
             limit: 1,
           },
-          seasons: { columns: { startsOn: true }, orderBy: [desc(seasonVersion.createdAt)], limit: 1 },
-          logs: { columns: { onDate: true }, orderBy: [desc(sessionLog.onDate)], limit: 1 },
         },
         extras: (row) => ({
-          openProposals: counted('proposal', row.id, sql`t.status = 'open'`, 'open_proposals'),
+          openProposals: openProposals(row.id),
           // Sessions ahead that a check called off or thinned after they were laid out.
           changedSessions: counted(
             'core_session',
@@ -279,27 +290,23 @@ export async function athletesById(practiceId: string, ids: readonly string[]): 
 
 /** The few facts beside the subject that place an athlete on the path, in one query. */
 export async function pathFacts(practiceId: string, athleteId: string) {
-  const of = (table: string) =>
-    sql
-      .raw(`from ${table} t where t.practice_id = `)
-      .append(sql`${practiceId}`)
-      .append(sql.raw(' and t.athlete_id = '))
-      .append(sql`${athleteId}`);
-  const { rows } = await db.execute<{
-    screen: { id: string; onDate: string; completed: boolean } | null;
-    seasonDay: string | null;
-    lastLogDay: string | null;
-    openProposals: number;
-  }>(sql`select
-    (select json_build_object('id', t.id, 'onDate', t.on_date, 'completed', t.completed_at is not null) ${of('screening')} order by t.on_date desc, t.created_at desc limit 1) as screen,
-    (select t.starts_on::text ${of('season_version')} order by t.created_at desc limit 1) as "seasonDay",
-    (select t.on_date::text ${of('session_log')} order by t.on_date desc limit 1) as "lastLogDay",
-    (select count(*)::int ${of('proposal')} and t.status = 'open') as "openProposals"`);
-  const [row] = rows;
+  const row = await prepared('path_facts', (database, name) =>
+    database.query.athlete
+      .findFirst({
+        columns: {},
+        where: and(
+          eq(athlete.id, sql.placeholder('athleteId')),
+          eq(athlete.practiceId, sql.placeholder('practiceId')),
+        ),
+        with: pathParts,
+        extras: (its) => ({ openProposals: openProposals(its.id) }),
+      })
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
   return {
-    screen: row?.screen ?? undefined,
-    seasonDay: row?.seasonDay ?? undefined,
-    lastLogDay: row?.lastLogDay ?? undefined,
+    screen: row?.screenings[0],
+    seasonDay: row?.seasons[0]?.startsOn,
+    lastLogDay: row?.logs[0]?.onDate,
     openProposals: row?.openProposals ?? 0,
   };
 }

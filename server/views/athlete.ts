@@ -41,7 +41,7 @@ export async function athleteFrame(principal: Principal, subject: Subject) {
       clearance: gate.clearance,
       formDay: forms.at(-1)?.onDate,
       lastScreenDay: facts.screen?.onDate,
-      screenOpen: facts.screen !== undefined && !facts.screen.completed,
+      screenOpen: facts.screen !== undefined && !facts.screen.completedAt,
       seasonDay: facts.seasonDay,
       hasEvent: ahead.length > 0,
       lastLogDay: facts.lastLogDay,

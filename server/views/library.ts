@@ -1,6 +1,6 @@
 import type { Archetype } from '~/core/body/posture';
 import { cautions, equipment, type Ladder, type Rung, schools } from '~/core/catalogue';
-import { leverTable } from '~/core/catalogue/lever-table';
+import { ladderNm } from '~/core/catalogue/lever-table';
 import type { Trade } from '~/core/catalogue/trade';
 import { findRungs, type RungSearch } from '~/core/coach/find-rungs';
 import type { ChosenBody } from './body';
@@ -40,9 +40,7 @@ export function rungState(ladder: Ladder, rungId: string, chosen: ChosenBody): R
 /** Ladders with what fits the search, slim enough for a wall of them. */
 export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody) {
   return findRungs(trade, search).map(({ ladder, rungs, fitting }) => {
-    const moments = leverTable(ladder, chosen.body, chosen.known, chosen.under16).flatMap((row) =>
-      row.nm !== undefined && row.nm > 1 ? [row.nm] : [],
-    );
+    const moments = ladderNm(ladder, chosen.body, chosen.under16).filter((nm) => nm > 1);
     const stands = chosen.athlete?.states.find((state) => state.ladderId === ladder.id)?.rungId;
     const shown = ladder.rungs.find((rung) => rung.id === stands) ?? (ladder.rungs.at(-1) as Rung);
     return {
