@@ -1,5 +1,4 @@
-import { PassThrough } from 'node:stream';
-import { buffer } from 'node:stream/consumers';
+import { Writable } from 'node:stream';
 import { renderToPipeableStream } from 'react-dom/server';
 import {
   type EntryContext,
@@ -34,12 +33,23 @@ export default function handleRequest(
       {
         nonce,
         onAllReady() {
-          // Nothing is streamed later, so the whole page goes out in one piece.
-          const body = new PassThrough();
           headers.set('Content-Type', 'text/html; charset=utf-8');
           headers.set('Cache-Control', 'no-store');
-          buffer(body).then((html) => resolve(new Response(html, { headers, status: code })), reject);
-          pipe(body);
+          // Nothing is streamed later, so the whole page goes out in one piece: it is gathered without ever waiting.
+          const pieces: Uint8Array[] = [];
+          pipe(
+            new Writable({
+              highWaterMark: Number.MAX_SAFE_INTEGER,
+              write(piece, _encoding, next) {
+                pieces.push(piece);
+                next();
+              },
+              final(next) {
+                resolve(new Response(Buffer.concat(pieces), { headers, status: code }));
+                next();
+              },
+            }),
+          );
         },
         onShellError: reject,
         onError() {
