@@ -17,6 +17,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
   const here = weeks.findIndex((week) => today >= week.startsOn && today <= addDays(week.startsOn, 6));
   const [picked, setPicked] = useState(Math.max(0, here));
   const week = weeks[picked];
+  const names = weeks.map((week) => weekText(week.startsOn));
   const most = Math.max(0.5, ...weeks.flatMap((week) => week.cells.map((cell) => cell.dose)));
   const rows = qualityIds
     .flatMap((id) => sideKeysOf(id).map((side) => ({ id, side })))
@@ -42,19 +43,20 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                 {weeks.map((week, i) => {
                   const dose =
                     week.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
+                  const figure = dose.toFixed(2);
                   return (
                     <td
                       key={week.startsOn}
-                      className={`h-[26px] border-b border-sand p-0 align-bottom ${i === picked ? 'bg-sand' : ''}`}
-                      title={`${weekText(week.startsOn)}: ${dose.toFixed(2)}`}
+                      className={i === picked ? 'dose bg-sand' : 'dose'}
+                      title={`${names[i]}: ${figure}`}
                     >
-                      <div
-                        className={
-                          week.kind === 'load' ? 'bg-slate' : 'border border-b-0 border-slate bg-mortar'
-                        }
-                        style={{ height: dose === 0 ? 0 : `${Math.max(2, (dose / most) * 25)}px` }}
-                      />
-                      <span className="sr-only">{dose.toFixed(2)}</span>
+                      {dose === 0 ? null : (
+                        <div
+                          className={week.kind === 'load' ? 'bg-slate' : 'dose-low'}
+                          style={{ height: `${Math.round(Math.max(2, (dose / most) * 25))}px` }}
+                        />
+                      )}
+                      <span className="sr-only">{figure}</span>
                     </td>
                   );
                 })}
@@ -70,7 +72,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                     type="button"
                     onClick={() => setPicked(i)}
                     aria-pressed={i === picked}
-                    aria-label={`Week ${i + 1}, ${weekText(week.startsOn)}`}
+                    aria-label={`Week ${i + 1}, ${names[i]}`}
                     className={`figures min-h-8 w-full text-fine ${i === picked ? 'bg-ink text-chalk' : i === here ? 'border-b-4 border-zest' : 'hover:bg-sand'}`}
                   >
                     {i + 1}
@@ -84,7 +86,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
       {week ? (
         <section aria-live="polite" aria-label="The picked week">
           <h3 className="text-xl">
-            Week {picked + 1}, {weekText(week.startsOn)}
+            Week {picked + 1}, {names[picked]}
           </h3>
           <p className="figures">
             {phaseNames[week.phase]}, {kindWords[week.kind]}: {week.minutes} of {week.minutesAvailable} min

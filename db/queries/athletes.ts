@@ -145,6 +145,16 @@ export async function rosterRows(practiceId: string, today: string) {
   return prepared('roster', (database, name) =>
     database.query.athlete
       .findMany({
+        columns: {
+          id: true,
+          givenName: true,
+          familyName: true,
+          birthDate: true,
+          disciplineId: true,
+          schoolId: true,
+          kit: true,
+          massKg: true,
+        },
         where: eq(athlete.practiceId, sql.placeholder('practiceId')),
         orderBy: [asc(athlete.familyName), asc(athlete.givenName)],
         with: {
@@ -160,7 +170,11 @@ export async function rosterRows(practiceId: string, today: string) {
             orderBy: [asc(clearance.createdAt), asc(clearance.id)],
             with: { agreements: true },
           },
-          flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
+          flags: {
+            columns: { id: true, kind: true, text: true, qualities: true },
+            where: isNull(flag.closedAt),
+            orderBy: [asc(flag.openedAt)],
+          },
           ...pathParts,
           runs: { columns: { cells: true }, orderBy: [desc(priorityRun.createdAt)], limit: 1 },
           events: {

@@ -70,43 +70,43 @@ export async function sessionById(practiceId: string, id: string): Promise<Store
 
 /** The practice's sessions between two days, for the lists. */
 export async function practiceSessions(practiceId: string, from: string, to: string) {
-  const newest = db
-    .selectDistinctOn([sessionLog.sessionId], {
-      sessionId: sessionLog.sessionId,
-      id: sessionLog.id,
-      effort: sessionLog.effort,
-    })
-    .from(sessionLog)
-    .where(
-      and(eq(sessionLog.practiceId, practiceId), gte(sessionLog.onDate, from), lte(sessionLog.onDate, to)),
-    )
-    .orderBy(sessionLog.sessionId, desc(sessionLog.version))
-    .as('newest');
-  return db
-    .select({
-      id: coreSession.id,
-      athleteId: coreSession.athleteId,
-      onDate: coreSession.onDate,
-      minutes: coreSession.minutes,
-      state: coreSession.state,
-      givenName: athlete.givenName,
-      familyName: athlete.familyName,
-      logId: newest.id,
-      effort: newest.effort,
-      exercises: sql<number>`(select count(*)::int from ${prescription} where ${prescription.sessionId} = ${coreSession.id} and ${prescription.bars} = '[]'::jsonb)`,
-    })
-    .from(coreSession)
-    .innerJoin(athlete, eq(athlete.id, coreSession.athleteId))
-    .leftJoin(newest, eq(newest.sessionId, coreSession.id))
-    .where(
+  return prepared('practice_sessions', (database, name) => {
+    const between = (table: typeof coreSession | typeof sessionLog) =>
       and(
-        eq(coreSession.practiceId, practiceId),
-        gte(coreSession.onDate, from),
-        lte(coreSession.onDate, to),
-        ne(coreSession.state, 'replaced'),
-      ),
-    )
-    .orderBy(asc(coreSession.onDate), asc(athlete.familyName));
+        eq(table.practiceId, sql.placeholder('practiceId')),
+        gte(table.onDate, sql.placeholder('from')),
+        lte(table.onDate, sql.placeholder('to')),
+      );
+    const newest = database
+      .selectDistinctOn([sessionLog.sessionId], {
+        sessionId: sessionLog.sessionId,
+        id: sessionLog.id,
+        effort: sessionLog.effort,
+      })
+      .from(sessionLog)
+      .where(between(sessionLog))
+      .orderBy(sessionLog.sessionId, desc(sessionLog.version))
+      .as('newest');
+    return database
+      .select({
+        id: coreSession.id,
+        athleteId: coreSession.athleteId,
+        onDate: coreSession.onDate,
+        minutes: coreSession.minutes,
+        state: coreSession.state,
+        givenName: athlete.givenName,
+        familyName: athlete.familyName,
+        logId: newest.id,
+        effort: newest.effort,
+        exercises: sql<number>`(select count(*)::int from ${prescription} where ${prescription.sessionId} = ${coreSession.id} and ${prescription.bars} = '[]'::jsonb)`,
+      })
+      .from(coreSession)
+      .innerJoin(athlete, eq(athlete.id, coreSession.athleteId))
+      .leftJoin(newest, eq(newest.sessionId, coreSession.id))
+      .where(and(between(coreSession), ne(coreSession.state, 'replaced')))
+      .orderBy(asc(coreSession.onDate), asc(athlete.familyName))
+      .prepare(name);
+  }).execute({ practiceId, from, to });
 }
 
 /** Sessions from a day on that nobody has logged, with their items: what a change of the gate checks again. */

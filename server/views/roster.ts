@@ -1,5 +1,6 @@
 import { ageOn } from '~/core/body/dates';
 import { disciplineLabel } from '~/core/catalogue';
+import type { PillarCell } from '~/core/link/standing';
 import { type PathStepState, pathOf } from '~/core/today/path';
 import { rosterRows } from '~/db/queries/athletes';
 import type { Principal } from '../principal/principal';
@@ -56,12 +57,21 @@ export async function roster(principal: Principal) {
       flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),
       openProposals,
       changedSessions,
-      pillar: cells,
+      pillar: cells.map(small),
       top: top ? { quality: top.quality, side: top.side } : undefined,
     };
   });
   return { today, rows };
 }
+
+/** A cell as the small pillar draws it: a list carries hundreds of them. */
+const small = ({ quality, side, capability, confidence, demand }: PillarCell) => ({
+  quality,
+  side,
+  capability: capability === null ? null : Math.round(capability),
+  confidence: Math.round(confidence * 100) / 100,
+  demand,
+});
 
 export type RosterRow = Awaited<ReturnType<typeof roster>>['rows'][number];
 

@@ -1,5 +1,6 @@
 import { Form, href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
+import { Folded } from '~/app/components/folded';
 import { dayText } from '~/app/lib/format';
 import { issuesText } from '~/app/words/issue-text';
 import { markText } from '~/app/words/marks';
@@ -38,8 +39,7 @@ function CorrectForm({
   issues: readonly Issue[] | undefined;
 }) {
   return (
-    <details open={issues !== undefined}>
-      <summary className="inline-block cursor-pointer py-1 text-aside underline">Correct it</summary>
+    <Folded summary="Correct it" open={issues !== undefined}>
       <Form
         method="post"
         preventScrollReset
@@ -80,7 +80,7 @@ function CorrectForm({
           </p>
         ) : null}
       </Form>
-    </details>
+    </Folded>
   );
 }
 
