@@ -30,7 +30,7 @@ export default defineConfig({
     },
   ],
   webServer: {
-    command: 'node build/server/main.js',
+    command: 'node build/programs/main.js',
     url: `http://127.0.0.1:${port}/healthz`,
     env: { PORT: port, NODE_ENV: 'production' },
     reuseExistingServer: false,

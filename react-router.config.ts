@@ -2,7 +2,7 @@ import type { Config } from '@react-router/dev/config';
 
 export default {
   appDirectory: 'app',
-  buildDirectory: 'build',
+  buildDirectory: 'build/pages',
   ssr: true,
   routeDiscovery: { mode: 'initial' },
   future: {

@@ -14,7 +14,7 @@ import { sayable } from './http/sayable';
 import { nonceContext, requestAddressContext } from './principal/context';
 
 const port = Number(process.env.PORT ?? 3100);
-const buildFile = resolve('build/server/index.js');
+const buildFile = resolve('build/pages/server/index.js');
 
 /** How long requests under way are waited for at SIGTERM. */
 const drainMs = 60_000;
@@ -39,8 +39,8 @@ async function application(): Promise<express.Express> {
   // Behind a proxy the address is what the proxy says; how many of them there are is a setting, so that nobody forges one.
   app.set('trust proxy', Number(process.env.PILLAR_PROXIES ?? 0));
   app.use(compression());
-  app.use('/assets', express.static('build/client/assets', { immutable: true, maxAge: '1y' }));
-  app.use(express.static('build/client', { maxAge: '1h' }));
+  app.use('/assets', express.static('build/pages/client/assets', { immutable: true, maxAge: '1y' }));
+  app.use(express.static('build/pages/client', { maxAge: '1h' }));
   app.get('/healthz', async (_req, res) => {
     res
       .status((await ping()) ? 200 : 503)

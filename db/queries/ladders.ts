@@ -1,5 +1,5 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
-import { db } from '../client.server';
+import { db, prepared } from '../client.server';
 import { ladderState, proposal } from '../schema';
 
 /** Where athletes stand on their ladders, and the proposals to move them. */
@@ -27,17 +27,20 @@ export async function insertProposals(rows: readonly (typeof proposal.$inferInse
 }
 
 export async function openProposals(practiceId: string, athleteId: string): Promise<ProposalRow[]> {
-  return db
-    .select()
-    .from(proposal)
-    .where(
-      and(
-        eq(proposal.practiceId, practiceId),
-        eq(proposal.athleteId, athleteId),
-        eq(proposal.status, 'open'),
-      ),
-    )
-    .orderBy(asc(proposal.createdAt), asc(proposal.id));
+  return prepared('open_proposals', (database, name) =>
+    database
+      .select()
+      .from(proposal)
+      .where(
+        and(
+          eq(proposal.practiceId, sql.placeholder('practiceId')),
+          eq(proposal.athleteId, sql.placeholder('athleteId')),
+          eq(proposal.status, 'open'),
+        ),
+      )
+      .orderBy(asc(proposal.createdAt), asc(proposal.id))
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
 }
 
 /** Open proposals of an athlete among some ids, held for deciding. */
@@ -61,45 +64,45 @@ export async function lockProposals(
     .for('update');
 }
 
-export async function decideProposal(
-  id: string,
+export async function decideAll(
+  ids: readonly string[],
   status: 'accepted' | 'rejected',
   staffId: string,
 ): Promise<void> {
+  if (ids.length === 0) return;
   await db
     .update(proposal)
     .set({ status, decidedAt: new Date(), decidedBy: staffId })
-    .where(eq(proposal.id, id));
+    .where(inArray(proposal.id, [...ids]));
 }
 
-/** Moves an athlete on a ladder as a proposal says; a load and a set-up stay with their rung, what is owned stays owned. */
-export async function moveOnLadder(
+/** Moves an athlete on their ladders as proposals say; a load and a set-up stay with their rung, what is owned stays owned. */
+export async function moveOnLadders(
   athleteId: string,
-  to: { ladderId: string; rungId: string; sets: number; amount: number },
-  owns: string | null,
-  proposalId: string,
+  proposals: readonly Pick<ProposalRow, 'id' | 'after' | 'owns'>[],
 ): Promise<void> {
-  const owned = owns ? [owns] : [];
-  const { ladderId, rungId, sets, amount } = to;
-  const same = sql`${ladderState.rungId} = ${rungId}`;
+  const moves = new Map<string, typeof ladderState.$inferInsert & { owned: string[] }>();
+  for (const { id, after, owns } of proposals) {
+    const { ladderId, rungId, sets, amount } = after;
+    const owned = [...(moves.get(ladderId)?.owned ?? []), ...(owns ? [owns] : [])];
+    moves.set(ladderId, { athleteId, ladderId, rungId, sets, amount, owned, proposalId: id });
+  }
+  if (moves.size === 0) return;
+  const same = sql`${ladderState.rungId} = excluded.rung_id`;
   await db
     .insert(ladderState)
-    .values({ athleteId, ladderId, rungId, sets, amount, owned, proposalId })
+    .values([...moves.values()])
     .onConflictDoUpdate({
       target: [ladderState.athleteId, ladderState.ladderId],
       set: {
-        rungId,
-        sets,
-        amount,
-        proposalId,
+        rungId: sql`excluded.rung_id`,
+        sets: sql`excluded.sets`,
+        amount: sql`excluded.amount`,
+        proposalId: sql`excluded.proposal_id`,
         updatedAt: new Date(),
         load: sql`case when ${same} then ${ladderState.load} end`,
         setting: sql`case when ${same} then ${ladderState.setting} end`,
-        ...(owned.length > 0
-          ? {
-              owned: sql`(select array(select distinct unnest(${ladderState.owned} || array[${owns}]::text[])))`,
-            }
-          : {}),
+        owned: sql`(select array(select distinct unnest(${ladderState.owned} || excluded.owned)))`,
       },
     });
 }

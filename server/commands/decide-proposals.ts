@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { type Issue, issue, refuse } from '~/core/result';
-import { decideProposal, lockProposals, moveOnLadder } from '~/db/queries/ladders';
+import { decideAll, lockProposals, moveOnLadders } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
 import { command, done } from './command';
 import { id } from './fields';
@@ -38,17 +38,17 @@ export const decideProposals = command({
         );
     });
     if (barred.length > 0) return refuse(barred);
-    for (const proposal of open) {
-      const accepted = accept.includes(proposal.id);
-      await decideProposal(proposal.id, accepted ? 'accepted' : 'rejected', principal.staffId);
-      if (accepted) await moveOnLadder(athleteId, proposal.after, proposal.owns, proposal.id);
-    }
+    const accepted = open.filter(({ id }) => accept.includes(id));
+    const idsOf = (rows: readonly { readonly id: string }[]) => rows.map(({ id }) => id);
+    await decideAll(idsOf(accepted), 'accepted', principal.staffId);
+    await decideAll(idsOf(open.filter(({ id }) => !accept.includes(id))), 'rejected', principal.staffId);
+    await moveOnLadders(athleteId, accepted);
     // The ladders have moved: read them again before laying out.
     const subject = await subjectOf(principal, athleteId);
     if (subject && open.length > 0)
       await layOutWeeks(principal, subject, await loadStanding(principal, subject));
     return done({ decided: open.length }, athleteId, {
-      accepted: open.filter((proposal) => accept.includes(proposal.id)).length,
+      accepted: accepted.length,
       decided: open.length,
     });
   },

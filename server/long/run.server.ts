@@ -4,7 +4,7 @@ import { Worker } from 'node:worker_threads';
 import { type Works, works } from './works';
 
 /** Where the build puts the worker; the same place from the server and from the built pages. */
-const workerFile = 'build/server/worker.js';
+const workerFile = 'build/programs/worker.js';
 /** Longer than this nobody waits. */
 const longestMs = 60_000;
 

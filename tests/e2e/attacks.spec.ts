@@ -26,7 +26,7 @@ async function freePort(): Promise<number> {
 
 async function aServer(env: Record<string, string> = {}): Promise<Running> {
   const port = String(await freePort());
-  const child = spawn('node', ['build/server/main.js'], {
+  const child = spawn('node', ['build/programs/main.js'], {
     env: { ...process.env, NODE_ENV: 'production', ...env, PORT: port },
   });
   started.push(child);

@@ -29,8 +29,8 @@ test.beforeAll(async () => {
   databaseUrl = shell(`chmod 755 '${data}'; cluster_start '${data}'; echo "$DATABASE_URL"`);
   const port = shell('free_port');
   const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: port, NODE_ENV: 'production' };
-  spawnSync('node', ['build/server/prepare.js'], { cwd: root, env });
-  server = spawn('node', ['build/server/main.js'], { cwd: root, env, stdio: 'ignore' });
+  spawnSync('node', ['build/programs/prepare.js'], { cwd: root, env });
+  server = spawn('node', ['build/programs/main.js'], { cwd: root, env, stdio: 'ignore' });
   url = `http://127.0.0.1:${port}`;
   await expect
     .poll(
@@ -150,7 +150,7 @@ test('the application works as a plain role that owns its database, on a cluster
   const admin = new URL(databaseUrl);
   admin.username = 'pillar';
   admin.password = readFileSync(join(data, 'password'), 'utf8');
-  const refused = spawnSync('node', ['build/server/prepare.js'], {
+  const refused = spawnSync('node', ['build/programs/prepare.js'], {
     cwd: root,
     encoding: 'utf8',
     env: { ...process.env, DATABASE_URL: admin.toString() },

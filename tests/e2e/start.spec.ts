@@ -72,7 +72,7 @@ function webServer({ child }: Started): number {
     .split(' ')
     .map(Number);
   const found = children.find((pid) =>
-    readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('build/server/main.js'),
+    readFileSync(`/proc/${pid}/cmdline`, 'utf8').includes('build/programs/main.js'),
   );
   if (!found) throw new Error(`no web server among ${children}`);
   return found;

@@ -7,8 +7,8 @@ export default defineConfig({
   build: {
     ssr: true,
     target: 'node20',
-    outDir: 'build/server',
-    emptyOutDir: false,
+    outDir: 'build/programs',
+    emptyOutDir: true,
     copyPublicDir: false,
     rollupOptions: {
       input: { main: 'server/main.ts', prepare: 'server/prepare.ts', worker: 'server/long/worker.ts' },
