@@ -145,8 +145,10 @@ function draw(
   };
 }
 
-/** Drawings of the usual body without a load: a page shows dozens of them, and they never change. */
+/** Drawings without a load by posture, and in it by body and end of the rep: a page shows dozens of them. */
 const drawn = new WeakMap<Posture, Map<string, Drawing>>();
+/** So many of one posture; the others are drawn again. */
+const keptOfOne = 24;
 
 function drawingOf({
   posture,
@@ -158,12 +160,12 @@ function drawingOf({
   readonly body: Body;
   readonly phase: number;
 }): Drawing {
-  if (body !== drawnBody || load || (phase !== 0 && phase !== 1))
-    return draw(posture, body, phase, needs, load);
+  if (load || (phase !== 0 && phase !== 1)) return draw(posture, body, phase, needs, load);
   const kept = drawn.get(posture) ?? new Map<string, Drawing>();
   drawn.set(posture, kept);
-  const key = `${phase} ${needs.join(' ')}`;
+  const key = `${phase} ${body.massKg} ${body.statureM} ${body.sex} ${needs.join(' ')}`;
   const drawing = kept.get(key) ?? draw(posture, body, phase, needs, load);
+  if (kept.size >= keptOfOne) kept.clear();
   kept.set(key, drawing);
   return drawing;
 }

@@ -3,10 +3,13 @@ import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 /** What is seldom wanted and stands many times on a page: its content is made when it is opened, and stays. */
 export function Folded({
   summary,
+  className = 'inline-block py-1 text-aside underline',
   open,
   children,
 }: {
   summary: string;
+  /** How the summary looks. */
+  className?: string;
   /** Open from the beginning. */
   open: boolean;
   children: ReactNode;
@@ -19,7 +22,7 @@ export function Folded({
   }, [open]);
   return (
     <details ref={details} open={open} onToggle={(event) => event.currentTarget.open && setMade(true)}>
-      <summary className="inline-block cursor-pointer py-1 text-aside underline">{summary}</summary>
+      <summary className={`cursor-pointer ${className}`}>{summary}</summary>
       {made ? children : null}
     </details>
   );

@@ -57,6 +57,13 @@ export function followLogs(
   trade: Trade,
 ): KnownCapacity[] {
   const ordered = [...outcomes].sort((a, b) => a.onDate.localeCompare(b.onDate));
+  // Each rung is asked once, however many sets of it were logged and capacities they speak for.
+  const askedBy = new Map<string, SetMoment | undefined>();
+  const askedOf = (rungId: string): SetMoment | undefined => {
+    if (!askedBy.has(rungId) && trade.hasRung(rungId))
+      askedBy.set(rungId, setMoment(trade.ladderOf(rungId), trade.rung(rungId), body, under16));
+    return askedBy.get(rungId);
+  };
   return known.map((start): KnownCapacity => {
     let now = start;
     for (const outcome of ordered) {
@@ -65,9 +72,8 @@ export function followLogs(
       let capacity = afterWeeks(now.capacity, daysBetween(now.onDate, outcome.onDate) / 7);
       let heard = 0;
       for (const set of outcome.sets) {
-        if (!trade.hasRung(set.rungId)) continue;
         if (start.side !== 'both' && set.side !== 'both' && set.side !== start.side) continue;
-        const asked = setMoment(trade.ladderOf(set.rungId), trade.rung(set.rungId), body, under16);
+        const asked = askedOf(set.rungId);
         if (asked?.direction !== start.direction || asked.archetype !== start.archetype) continue;
         const heldS = set.done * asked.secondsPerUnit;
         const after = observeSet(capacity, {

@@ -3,6 +3,7 @@ import { v7 as uuidv7 } from 'uuid';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
+import { Folded } from '~/app/components/folded';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { EditHistory } from '~/app/routes/library/own-hand';
@@ -180,10 +181,11 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                       {test.sided ? ', each side' : ''}. {test.setUp}
                     </p>
                     {loaderData.mayEdit ? (
-                      <details open={mine}>
-                        <summary className="cursor-pointer py-1.5">
-                          {test.changed ? 'Changed by us' : 'Words, stop rule, our own target'}
-                        </summary>
+                      <Folded
+                        summary={test.changed ? 'Changed by us' : 'Words, stop rule, our own target'}
+                        className="py-1.5"
+                        open={mine}
+                      >
                         <Form
                           method="post"
                           preventScrollReset
@@ -261,7 +263,7 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                             ) : null}
                           </p>
                         </Form>
-                      </details>
+                      </Folded>
                     ) : null}
                   </div>
                 </li>
