@@ -115,8 +115,8 @@ interface Shape extends Scene {
 
 interface Drawing {
   readonly shape: Shape;
-  /** The easy end of the rep. */
-  readonly start: Shape;
+  /** The easy end of the rep, for those who draw it behind. */
+  readonly start: () => Shape;
   readonly frame: Frame;
 }
 
@@ -140,12 +140,12 @@ function draw(
   const scene = phase === 0 ? start : at(phase);
   return {
     shape: shapeOf(scene),
-    start: shapeOf(start),
+    start: () => shapeOf(start),
     frame: frameOf([start, phase === 1 ? scene : at(1)]),
   };
 }
 
-/** Drawings without a load by posture, and in it by body and end of the rep: a page shows dozens of them. */
+/** Drawings by posture, and in it by body, load and end of the rep: a page shows dozens of them. */
 const drawn = new WeakMap<Posture, Map<string, Drawing>>();
 /** So many of one posture; the others are drawn again. */
 const keptOfOne = 24;
@@ -160,10 +160,12 @@ function drawingOf({
   readonly body: Body;
   readonly phase: number;
 }): Drawing {
-  if (load || (phase !== 0 && phase !== 1)) return draw(posture, body, phase, needs, load);
+  // Between its ends a moving figure is drawn once and never again.
+  if (phase !== 0 && phase !== 1) return draw(posture, body, phase, needs, load);
   const kept = drawn.get(posture) ?? new Map<string, Drawing>();
   drawn.set(posture, kept);
-  const key = `${phase} ${body.massKg} ${body.statureM} ${body.sex} ${needs.join(' ')}`;
+  const { massKg, statureM, sex } = body;
+  const key = [phase, massKg, statureM, sex, load?.by, load?.value, ...needs].join(' ');
   const drawing = kept.get(key) ?? draw(posture, body, phase, needs, load);
   if (kept.size >= keptOfOne) kept.clear();
   kept.set(key, drawing);
@@ -233,7 +235,7 @@ export function Figure({
           />
         </>
       )}
-      {ghost ? <BodyShape shape={start} ghost /> : null}
+      {ghost ? <BodyShape shape={start()} ghost /> : null}
       {shape.props.map((prop, i) =>
         prop.kind === 'weight' ? null : (
           // biome-ignore lint/suspicious/noArrayIndexKey: kit in a fixed drawing order
