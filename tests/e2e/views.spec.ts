@@ -71,14 +71,20 @@ const views: [string, string][] = [
   ['not here', '/nowhere'],
 ];
 
+/** Trips to the database that a page may make. */
+const mostQueries = 7;
+
 for (const [name, path] of views) {
-  test(`axe finds nothing in ${name}, wide and on a phone`, async ({ page }) => {
+  test(`axe finds nothing in ${name}, wide and on a phone; it is read in a few queries`, async ({ page }) => {
     const errors: string[] = [];
     page.on('pageerror', (error) => errors.push(error.message));
     page.on('console', (message) => {
       if (message.type() === 'error' && !message.text().includes('404')) errors.push(message.text());
     });
-    await page.goto(path);
+    const response = await page.goto(path);
+    const queries = /desc="(\d+) queries"/.exec(response?.headers()['server-timing'] ?? '')?.[1];
+    expect(Number(queries)).toBeGreaterThan(0);
+    expect(Number(queries)).toBeLessThanOrEqual(mostQueries);
     await hydrated(page);
     await clean(page);
     await page.setViewportSize({ width: 390, height: 844 });
