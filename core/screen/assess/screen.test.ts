@@ -4,9 +4,8 @@ import { shippedTrade } from '~/core/catalogue/trade';
 import { gateOf } from '~/core/clear/testing';
 import { batteryMinutes, maximalOverload, orderBattery, proposeBattery } from '~/core/screen/battery/battery';
 import { makeTrial } from '~/core/screen/trial/testing';
-import { trialProblems, workingSide } from '~/core/screen/trial/trial';
+import { workingSide } from '~/core/screen/trial/trial';
 import { type AssessInput, assess } from './assess';
-import { ratios, testGaps } from './ratios';
 import { realChangeOf, scoreUncapped, targetFor } from './score';
 
 const person = { sex: 'female', sport: 'running', level: 'trained' } as const;
@@ -94,13 +93,6 @@ describe('sides', () => {
     expect(capability(result, 'hip_extension', 'right').capability).toBe(100);
   });
 
-  it('counts the worse side of a sided test for an unsided quality', () => {
-    const result = assess(
-      input([makeTrial('bird_dog_hold', 'left', 45), makeTrial('bird_dog_hold', 'right', 27)]),
-    );
-    expect(capability(result, 'extension_endurance', 'both').capability).toBeCloseTo(60);
-  });
-
   it('mirrors when left and right are swapped', () => {
     fc.assert(
       fc.property(
@@ -177,55 +169,6 @@ describe('assess', () => {
   it('scores a hold stopped by a caution against its cap, with half the reliability', () => {
     const result = assess(input([makeTrial('front_plank', 'both', 10, { endReason: 'cap', capS: 10 })]));
     expect(result.results[0]).toMatchObject({ score: 100, held: true, reliability: 0.4 });
-  });
-});
-
-describe('ratios and gaps', () => {
-  const trials = [
-    makeTrial('trunk_flexor_hold', 'both', 160),
-    makeTrial('trunk_extensor_hold', 'both', 90),
-    makeTrial('side_plank', 'left', 45),
-    makeTrial('side_plank', 'right', 75),
-    makeTrial('front_plank', 'both', 70),
-  ];
-  it('shows formula, inputs and error, and speaks only beyond it', () => {
-    const list = ratios(shippedTrade, assess(input(trials)).results);
-    const flexor = list.find((ratio) => ratio.id === 'flexor_extensor');
-    expect(flexor?.value).toBeCloseTo(160 / 90);
-    expect(flexor?.error).toBeCloseTo((160 / 90) * Math.hypot(18 / 160, 15 / 90));
-    expect(flexor?.says).toContain('Back short');
-    expect(flexor?.inputs).toHaveLength(2);
-    const even = ratios(
-      shippedTrade,
-      assess(
-        input([makeTrial('trunk_flexor_hold', 'both', 100), makeTrial('trunk_extensor_hold', 'both', 95)]),
-      ).results,
-    );
-    expect(even[0]?.says).toBeUndefined();
-  });
-  it('gives a percentage for holds and an absolute difference for degrees', () => {
-    const gaps = testGaps(
-      shippedTrade,
-      assess(
-        input([
-          ...trials,
-          makeTrial('pelvic_drop_stance', 'left', 9),
-          makeTrial('pelvic_drop_stance', 'right', 6),
-        ]),
-      ).results,
-    );
-    expect(gaps.find((gap) => gap.testId === 'side_plank')).toMatchObject({
-      amount: 40,
-      unit: '%',
-      worse: 'left',
-      beyondError: true,
-    });
-    expect(gaps.find((gap) => gap.testId === 'pelvic_drop_stance')).toMatchObject({
-      amount: 3,
-      unit: '°',
-      worse: 'left',
-      beyondError: false,
-    });
   });
 });
 
@@ -320,56 +263,6 @@ describe('battery', () => {
         expect(qualityIds).toEqual(expect.arrayContaining([...battery.uncovered]));
       }),
     );
-  });
-});
-
-describe('trialProblems', () => {
-  const plank = screenTest('front_plank');
-  const codes = (trial: ReturnType<typeof makeTrial>, cautions: readonly string[] = []) =>
-    trialProblems(trial, plank, gateOf({ cautions }).test('front_plank'), shippedTrade).map(
-      ({ code }) => code,
-    );
-  it('refuses a wrong side, a figure out of range, a forbidden test and an unknown fault', () => {
-    expect(codes(makeTrial('front_plank', 'both', 40))).toEqual([]);
-    expect(codes(makeTrial('front_plank', 'left', 40))).toEqual(['trial.no_sides']);
-    expect(codes(makeTrial('front_plank', 'both', 4000))).toEqual(['trial.outside']);
-    expect(codes(makeTrial('front_plank', 'both', 40), ['shoulder_pain'])).toEqual(['trial.barred']);
-    expect(codes(makeTrial('front_plank', 'both', null, { endReason: 'pain' }))).toEqual([]);
-    expect(codes(makeTrial('front_plank', 'both', null))).toEqual(['trial.needs_figure']);
-    expect(codes(makeTrial('front_plank', 'both', 40, { faults: [{ faultId: 'made_up', atS: 3 }] }))).toEqual(
-      ['trial.unknown_fault'],
-    );
-  });
-  it('refuses a fault or a first loss after the end', () => {
-    expect(
-      codes(makeTrial('front_plank', 'both', 40, { faults: [{ faultId: 'hip_sag', atS: 41 }] })),
-    ).toEqual(['trial.fault_after_end']);
-    expect(codes(makeTrial('front_plank', 'both', 40, { t1S: 50 }))).toEqual(['trial.loss_after_end']);
-    expect(
-      codes(makeTrial('front_plank', 'both', 40, { t1S: 40, faults: [{ faultId: 'hip_sag', atS: 40 }] })),
-    ).toEqual([]);
-  });
-  it('lets a counted figure be no less than its taps, and asks which fault a faulted trial had', () => {
-    const step = (value: number, faults: number) =>
-      trialProblems(
-        makeTrial('step_down', 'left', value, {
-          faults: Array.from({ length: faults }, () => ({ faultId: 'pelvis_drop', atS: null })),
-        }),
-        screenTest('step_down'),
-        gateOf().test('step_down'),
-        shippedTrade,
-      ).map(({ code }) => code);
-    expect([step(2, 2), step(3, 2), step(1, 2)]).toEqual([[], [], ['trial.faults_exceed']]);
-    const float = (more: object) =>
-      trialProblems(
-        makeTrial('bridge_foot_float', 'left', null, { grade: 'faulted', ...more }),
-        screenTest('bridge_foot_float'),
-        gateOf().test('bridge_foot_float'),
-        shippedTrade,
-      ).map(({ code }) => code);
-    expect(float({})).toEqual(['trial.needs_fault']);
-    expect(float({ answered: false })).toEqual([]);
-    expect(float({ faults: [{ faultId: 'pelvis_drop', atS: null }] })).toEqual([]);
   });
 });
 

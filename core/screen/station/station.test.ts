@@ -28,36 +28,6 @@ describe('a timed hold', () => {
     ]);
   });
 
-  it('ends when the correction runs out after 3 s', () => {
-    const correcting = run(hold(), { type: 'start', atMs: 0 }, sag(20_000));
-    expect(correcting.phase).toBe('correcting');
-    expect(run(correcting, { type: 'tick', atMs: 22_999 }).phase).toBe('correcting');
-    expect(run(correcting, { type: 'tick', atMs: 23_400 })).toMatchObject({
-      phase: 'answers',
-      value: 23,
-      endReason: 'loss',
-    });
-  });
-
-  it('stops at the cap as held', () => {
-    const state = run(
-      readyStation({ kind: 'hold', stopAtS: 10 }, 'both'),
-      { type: 'start', atMs: 0 },
-      { type: 'tick', atMs: 10_050 },
-    );
-    expect(state).toMatchObject({ phase: 'answers', value: 10, endReason: 'cap' });
-  });
-
-  it('takes shaking as no fault of the hold', () => {
-    const state = run(
-      hold(),
-      { type: 'start', atMs: 0 },
-      { type: 'fault', faultId: 'tremor_ok', action: 'allowed', atMs: 5000 },
-    );
-    expect(state).toMatchObject({ phase: 'running', t1S: undefined });
-    expect(state.faults).toHaveLength(1);
-  });
-
   it('ends at once on pain or cramp', () => {
     const start: StationEvent = { type: 'start', atMs: 0 };
     expect(run(hold(), start, { type: 'pain_stop', atMs: 8000 })).toMatchObject({
@@ -70,34 +40,12 @@ describe('a timed hold', () => {
     ).toMatchObject({ endReason: 'loss', value: 9 });
   });
 
-  it('takes pain named after the end as the reason, once, and undo takes it back', () => {
-    const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 30_000 });
-    const painful = run(ended, { type: 'pain_stop', atMs: 31_000 });
-    expect(painful).toMatchObject({ phase: 'answers', value: 30, endReason: 'pain' });
-    expect(run(painful, { type: 'pain_stop', atMs: 32_000 }).faults).toHaveLength(1);
-    expect(run(painful, { type: 'undo' }).endReason).toBe('loss');
-  });
-
   it('asks where it was felt and for pain before it can be kept', () => {
     const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 30_000 });
     expect(openQuestions(ended)).toEqual(['felt', 'pain']);
     const painful = run(ended, { type: 'felt', place: 'trunk' }, { type: 'pain', score: 2 });
     expect(openQuestions(painful)).toEqual(['pain']);
     expect(openQuestions(run(painful, { type: 'pain', score: 2, region: 'low back' }))).toEqual([]);
-  });
-});
-
-describe('graded and counted tests', () => {
-  it('takes a grade without a clock', () => {
-    const state = run(readyStation({ kind: 'grade' }, 'left'), { type: 'grade', grade: 'cued' });
-    expect(state).toMatchObject({ phase: 'answers', grade: 'cued', endReason: 'done' });
-  });
-  it('asks for the grade beside a figure', () => {
-    const state = run(readyStation({ kind: 'breaths', withGrade: true }, 'both'), {
-      type: 'figure',
-      value: 4,
-    });
-    expect(openQuestions(state)).toEqual(['grade', 'felt', 'pain']);
   });
 });
 
@@ -128,38 +76,6 @@ describe('paced tests', () => {
     );
     expect(openQuestions(ended)[0]).toBe('figure');
     expect(run(ended, { type: 'figure', value: 2 }).value).toBe(2);
-  });
-});
-
-describe('angles in several directions', () => {
-  const arcs = () => readyStation({ kind: 'degrees', directionIds: ['front', 'side', 'back'] }, 'left');
-
-  it('makes the mean when the last one is in, and takes it back when one is cleared', () => {
-    const two = run(
-      arcs(),
-      { type: 'part', id: 'front', value: 90 },
-      { type: 'part', id: 'back', value: 40 },
-    );
-    expect(two).toMatchObject({ phase: 'ready', value: undefined });
-    const three = run(two, { type: 'part', id: 'side', value: 70 });
-    expect(three).toMatchObject({ phase: 'answers', value: 66.7, readBy: 'eye' });
-    expect(run(three, { type: 'part', id: 'side', value: undefined })).toMatchObject({ value: undefined });
-  });
-  it('keeps how the angle was read', () => {
-    const read = run(arcs(), { type: 'part', id: 'front', value: 88, readBy: 'still' });
-    expect(read.readBy).toBe('still');
-    expect(run(readyStation({ kind: 'hold' }, 'both'), { type: 'read_by', by: 'sensor' }).readBy).toBe(
-      undefined,
-    );
-  });
-});
-
-describe('marks of a trace', () => {
-  it('set first loss and end of a hold, never past the cap', () => {
-    const ended = run(hold(), { type: 'start', atMs: 0 }, { type: 'stop', atMs: 60_000 });
-    expect(run(ended, { type: 'marks', t1S: 41.24, t2S: 52.3 })).toMatchObject({ t1S: 41.2, value: 52.3 });
-    expect(run(ended, { type: 'marks', t1S: 500, t2S: 400 })).toMatchObject({ t1S: 240, value: 240 });
-    expect(run(hold(), { type: 'marks', t1S: 1, t2S: 2 }).phase).toBe('ready');
   });
 });
 

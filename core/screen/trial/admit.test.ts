@@ -2,9 +2,8 @@ import { screenTest } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { gateOf, testDay } from '~/core/clear/testing';
 import { admitTrial } from './admit';
-import { correctedTrial } from './correct';
 import { makeTrial } from './testing';
-import type { Trial, TrialInput } from './trial';
+import type { TrialInput } from './trial';
 
 const now = `${testDay}T12:00:00.000Z`;
 const visit = { onDate: testDay, testIds: ['front_plank', 'side_plank', 'suitcase_hold'], closed: false };
@@ -115,75 +114,5 @@ describe('a trial that comes in', () => {
       const back = [done('a', 'hinge_hold', 'both'), done('b', 'tuck_hold', 'both')];
       expect(marksOf(admit(trialOf('trunk_extensor_hold'), { sameDay: back }))).toContain('third_maximal');
     });
-  });
-});
-
-describe('a correction', () => {
-  const old = makeTrial('side_plank', 'left', 50, {
-    onDate: testDay,
-    t1S: 40,
-    faults: [
-      { faultId: 'hip_sag', atS: 45 },
-      { faultId: 'breath_hold', atS: 20 },
-      { faultId: 'pelvis_rotate', atS: null },
-    ],
-  }) as Trial;
-  const correct = (over: object = {}, of: Trial = old) =>
-    correctedTrial(shippedTrade, of, {
-      id: '0190aaaa-0000-7000-8000-00000000c0c0',
-      trialId: of.id,
-      takeOut: false,
-      value: null,
-      grade: null,
-      reason: 'misread',
-      ...over,
-    });
-  it('stands under its own id with its reason, and names what it supersedes', () => {
-    expect(correct({ value: 60 })).toMatchObject({
-      ok: true,
-      value: {
-        id: '0190aaaa-0000-7000-8000-00000000c0c0',
-        supersedesId: old.id,
-        reason: 'misread',
-        value: 60,
-        t1S: 40,
-        answered: true,
-      },
-    });
-  });
-  it('to a shorter time takes what lies beyond it away, and ends the first loss with it', () => {
-    const found = correct({ value: 30 });
-    expect(found).toMatchObject({ ok: true, value: { value: 30, t1S: 30 } });
-    expect(found.ok && found.value.faults.map(({ faultId }) => faultId)).toEqual([
-      'breath_hold',
-      'pelvis_rotate',
-    ]);
-  });
-  it('without a figure keeps the old one; of a trial that is taken out nothing counts', () => {
-    expect(correct()).toMatchObject({ ok: true, value: { value: 50, faults: old.faults } });
-    expect(correct({ takeOut: true })).toMatchObject({
-      ok: true,
-      value: { value: null, grade: null, t1S: null, parts: null, faults: [], endReason: 'stopped' },
-    });
-  });
-  it('of a hold that reached its cap makes it a loss, unless the figure stays', () => {
-    const capped = { ...old, endReason: 'cap', capS: 50, t1S: null, faults: [] } as Trial;
-    expect(correct({ value: 40 }, capped)).toMatchObject({ ok: true, value: { endReason: 'loss' } });
-    expect(correct({ value: 50 }, capped)).toMatchObject({ ok: true, value: { endReason: 'cap' } });
-  });
-  it('of a mean scales its directions', () => {
-    const arc = makeTrial('leg_raise_arc', 'left', 60, {
-      onDate: testDay,
-      parts: Object.fromEntries(
-        (screenTest('leg_raise_arc').directions ?? []).map(({ id }, i) => [id, 50 + 10 * i]),
-      ),
-    }) as Trial;
-    const found = correct({ value: 30 }, arc);
-    expect(found.ok && Object.values(found.value.parts ?? {})).toEqual([25, 30, 35]);
-  });
-  it('that no figure can be is refused at the figure', () => {
-    const found = correct({ value: 1e6 });
-    expect(found.ok).toBe(false);
-    expect(!found.ok && found.issues.every(({ path }) => path[0] === 'value')).toBe(true);
   });
 });

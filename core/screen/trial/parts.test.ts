@@ -4,12 +4,11 @@ import { noEdits, type OwnTarget, withEdit } from '~/core/catalogue/edits';
 import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
 import { gateOf } from '~/core/clear/testing';
 import { assess } from '~/core/screen/assess/assess';
-import { ownTargetFor, ownTargetWho } from '~/core/screen/assess/own-target';
 import { scoreTrial, scoreUncapped, targetFor } from '~/core/screen/assess/score';
 import { readyStation, stepStation, trialOf } from '~/core/screen/station/station';
 import { minuteRungs, testOn } from './by-rung';
 import { makeTrial } from './testing';
-import { directionsOf, meanOfParts, trialProblems, trialSchema } from './trial';
+import { directionsOf, trialProblems, trialSchema } from './trial';
 
 const woman = { sex: 'female', sport: 'gymnastics', level: 'trained', ageYears: 17 } as const;
 const arc = screenTest('leg_raise_arc');
@@ -45,10 +44,6 @@ describe('leg raises in three directions', () => {
     expect(problems(trial, 'hamstring_strain')).toMatchObject([
       { code: 'trial.unknown_figure', values: { id: 'front' } },
     ]);
-  });
-  it('have a mean in tenths', () => {
-    expect(meanOfParts(parts, ['front', 'side', 'back'])).toBe(62);
-    expect(meanOfParts({ front: 10 }, ['front'])).toBe(10);
   });
 });
 
@@ -163,23 +158,6 @@ describe('own targets', () => {
     { value: 80, sex: 'female', sport: 'gymnastics' },
     { value: 90, ageFrom: 16, ageTo: 18, sex: 'female', sport: 'gymnastics' },
   ];
-  it('the narrowest that fits counts', () => {
-    expect(ownTargetFor(targets, woman)?.value).toBe(90);
-    expect(ownTargetFor(targets, { ...woman, ageYears: 19 })?.value).toBe(80);
-    expect(ownTargetFor(targets, { ...woman, ageYears: undefined })?.value).toBe(80);
-    expect(ownTargetFor(targets, { ...woman, sport: 'running' })?.value).toBe(70);
-    expect(ownTargetFor(targets, { ...woman, sex: 'male' })?.value).toBe(60);
-    expect(ownTargetFor([{ value: 70, level: 'novice' }], woman)).toBeUndefined();
-  });
-  it('say whom they are for', () => {
-    expect(targets.map(ownTargetWho)).toEqual([
-      'everybody',
-      'women',
-      'women, gymnastics',
-      'women, 16 to 18, gymnastics',
-    ]);
-    expect(ownTargetWho({ value: 1, ageFrom: 40 })).toBe('from 40');
-  });
   it('reach the score through the practice’s catalogue, as does its typical error', () => {
     const trade = tradeOf(
       withEdit(noEdits, {

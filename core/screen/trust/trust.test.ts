@@ -61,25 +61,6 @@ describe('limits', () => {
   });
 });
 
-describe('repeats', () => {
-  it('are the best comparable trials of two screens within a week, each used once', () => {
-    const pairs = pairsOf([
-      trial(1, '2026-11-01', 60),
-      trial(1, '2026-11-01', 70),
-      trial(1, '2026-11-05', 75),
-      trial(1, '2026-11-08', 80),
-      trial(2, '2026-11-01', 60),
-      trial(2, '2026-11-20', 90),
-    ]);
-    expect(pairs).toHaveLength(1);
-    expect(pairs[0]).toMatchObject({ first: { value: 70 }, second: { value: 75 } });
-  });
-  it('leave out what cannot be compared: no warm-up, pain, a cap', () => {
-    for (const more of [{ comparable: false }, { endReason: 'pain' as const }, { endReason: 'cap' as const }])
-      expect(pairsOf([trial(1, '2026-11-01', 60, more), trial(1, '2026-11-03', 60)])).toEqual([]);
-  });
-});
-
 describe('the typical error', () => {
   const differences = [4, -3, 6, -5, 2, 0, -2, 5];
   const trials = differences.flatMap((difference, i) => [
@@ -153,13 +134,6 @@ describe('testers', () => {
 });
 
 describe('percentiles of the practice', () => {
-  it('need twenty athletes and take the newest of each', () => {
-    const some = Array.from({ length: 21 }, (_, i) => trial(i, '2026-11-01', i));
-    const percentiles = ownPercentiles(plank, usedResults(plank, [...some, trial(20, '2026-11-09', 5)]));
-    expect(percentiles?.athletes).toBe(21);
-    expect(percentiles?.at[50]).toBe(9);
-    expect(ownPercentiles(plank, usedResults(plank, some.slice(0, 19)))).toBeUndefined();
-  });
   it('count from the worse end when lower is better', () => {
     const drop = screenTest('pelvic_drop_stance');
     const some = Array.from({ length: 21 }, (_, i) => ({
