@@ -83,7 +83,7 @@ test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and 
   await page.reload();
   const battery = page.getByRole('navigation', { name: 'Battery' });
   await battery.getByRole('button', { name: /Side plank/ }).click();
-  await expect(page.getByRole('alert').filter({ hasText: 'Left out.' })).toContainText(
+  await expect(page.getByRole('alert').filter({ hasText: 'Left out:' })).toContainText(
     'held by an open pain flag',
   );
   await battery.getByRole('button', { name: /Front plank/ }).click();

@@ -137,7 +137,7 @@ export function TrialPanel(props: PanelProps) {
             </p>
           ) : barred ? (
             <p role="alert" className="mt-4 border-2 border-chalk p-4 text-lg">
-              <strong>Left out.</strong> {barsText(test.bars)}.
+              <strong>Left out:</strong> {barsText(test.bars)}.
             </p>
           ) : needsRung ? (
             <p className="mt-4 text-lg">Choose the rung first: it sets the sides and the target.</p>
