@@ -49,6 +49,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                       key={week.startsOn}
                       className={i === picked ? 'dose bg-sand' : 'dose'}
                       title={`${names[i]}: ${figure}`}
+                      aria-label={figure}
                     >
                       {dose === 0 ? null : (
                         <div
@@ -56,7 +57,6 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                           style={{ height: `${Math.round(Math.max(2, (dose / most) * 25))}px` }}
                         />
                       )}
-                      <span className="sr-only">{figure}</span>
                     </td>
                   );
                 })}

@@ -4,14 +4,14 @@ import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 export function Folded({
   summary,
   className = 'inline-block py-1 text-aside underline',
-  open,
+  open = false,
   children,
 }: {
   summary: string;
   /** How the summary looks. */
   className?: string;
   /** Open from the beginning. */
-  open: boolean;
+  open?: boolean;
   children: ReactNode;
 }) {
   const [made, setMade] = useState(open);

@@ -27,11 +27,14 @@ export async function athletesOf(practiceId: string): Promise<AthleteRow[]> {
 }
 
 export async function athleteNames(practiceId: string): Promise<{ id: string; name: string }[]> {
-  const rows = await db
-    .select({ id: athlete.id, givenName: athlete.givenName, familyName: athlete.familyName })
-    .from(athlete)
-    .where(eq(athlete.practiceId, practiceId))
-    .orderBy(asc(athlete.familyName), asc(athlete.givenName));
+  const rows = await prepared('athlete_names', (database, name) =>
+    database
+      .select({ id: athlete.id, givenName: athlete.givenName, familyName: athlete.familyName })
+      .from(athlete)
+      .where(eq(athlete.practiceId, sql.placeholder('practiceId')))
+      .orderBy(asc(athlete.familyName), asc(athlete.givenName))
+      .prepare(name),
+  ).execute({ practiceId });
   return rows.map((row) => ({ id: row.id, name: `${row.givenName} ${row.familyName}` }));
 }
 

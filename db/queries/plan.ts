@@ -10,11 +10,19 @@ export type PlanWeekRow = typeof planWeek.$inferSelect & {
 };
 
 export async function blackoutsOf(practiceId: string, athleteId: string): Promise<BlackoutRow[]> {
-  return db
-    .select()
-    .from(blackout)
-    .where(and(eq(blackout.practiceId, practiceId), eq(blackout.athleteId, athleteId)))
-    .orderBy(asc(blackout.fromDate));
+  return prepared('blackouts', (database, name) =>
+    database
+      .select()
+      .from(blackout)
+      .where(
+        and(
+          eq(blackout.practiceId, sql.placeholder('practiceId')),
+          eq(blackout.athleteId, sql.placeholder('athleteId')),
+        ),
+      )
+      .orderBy(asc(blackout.fromDate))
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
 }
 
 export async function addEvent(row: typeof event.$inferInsert): Promise<void> {
@@ -134,26 +142,39 @@ export async function priorityRunById(practiceId: string, id: string): Promise<P
 
 /** Every athlete's newest season as phases and kinds only, for the practice's season view. */
 export async function seasonStrips(practiceId: string) {
-  const newest = db
-    .selectDistinctOn([seasonVersion.athleteId], { id: seasonVersion.id, athleteId: seasonVersion.athleteId })
-    .from(seasonVersion)
-    .where(eq(seasonVersion.practiceId, practiceId))
-    .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt))
-    .as('newest');
-  return db
-    .select({
-      athleteId: newest.athleteId,
-      startsOn: planWeek.startsOn,
-      phase: planWeek.phase,
-      kind: planWeek.kind,
-      retest: planWeek.retest,
-      minutes: planWeek.minutes,
-    })
-    .from(planWeek)
-    .innerJoin(newest, eq(newest.id, planWeek.seasonVersionId))
-    .orderBy(newest.athleteId, planWeek.index);
+  return prepared('season_strips', (database, name) => {
+    const newest = database
+      .selectDistinctOn([seasonVersion.athleteId], {
+        id: seasonVersion.id,
+        athleteId: seasonVersion.athleteId,
+      })
+      .from(seasonVersion)
+      .where(eq(seasonVersion.practiceId, sql.placeholder('practiceId')))
+      .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt))
+      .as('newest');
+    return database
+      .select({
+        athleteId: newest.athleteId,
+        startsOn: planWeek.startsOn,
+        phase: planWeek.phase,
+        kind: planWeek.kind,
+        retest: planWeek.retest,
+        minutes: planWeek.minutes,
+      })
+      .from(planWeek)
+      .innerJoin(newest, eq(newest.id, planWeek.seasonVersionId))
+      .orderBy(newest.athleteId, planWeek.index)
+      .prepare(name);
+  }).execute({ practiceId });
 }
 
 export async function eventsOfPractice(practiceId: string): Promise<EventRow[]> {
-  return db.select().from(event).where(eq(event.practiceId, practiceId)).orderBy(asc(event.onDate));
+  return prepared('practice_events', (database, name) =>
+    database
+      .select()
+      .from(event)
+      .where(eq(event.practiceId, sql.placeholder('practiceId')))
+      .orderBy(asc(event.onDate))
+      .prepare(name),
+  ).execute({ practiceId });
 }

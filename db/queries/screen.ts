@@ -287,13 +287,21 @@ export type HistoryRow = TrialRow & { correctedBy: string | null };
 
 /** Every trial of an athlete, those undone, corrected and standing alike, the oldest first. */
 export async function trialHistoryOf(practiceId: string, athleteId: string): Promise<HistoryRow[]> {
-  const rows = await db
-    .select({ trial, comparable: screening.warmUpDone, correctedBy: correction.id })
-    .from(trial)
-    .innerJoin(screening, eq(screening.id, trial.screeningId))
-    .leftJoin(correction, and(eq(correction.supersedesId, trial.id), isNull(correction.voidedAt)))
-    .where(and(eq(trial.practiceId, practiceId), eq(trial.athleteId, athleteId)))
-    .orderBy(asc(trial.recordedAt), asc(trial.id));
+  const rows = await prepared('trial_history', (database, name) =>
+    database
+      .select({ trial, comparable: screening.warmUpDone, correctedBy: correction.id })
+      .from(trial)
+      .innerJoin(screening, eq(screening.id, trial.screeningId))
+      .leftJoin(correction, and(eq(correction.supersedesId, trial.id), isNull(correction.voidedAt)))
+      .where(
+        and(
+          eq(trial.practiceId, sql.placeholder('practiceId')),
+          eq(trial.athleteId, sql.placeholder('athleteId')),
+        ),
+      )
+      .orderBy(asc(trial.recordedAt), asc(trial.id))
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
   return rows.map((row) => ({ ...row.trial, comparable: row.comparable, correctedBy: row.correctedBy }));
 }
 

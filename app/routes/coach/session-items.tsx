@@ -1,4 +1,5 @@
 import { Figure } from '~/app/components/figure';
+import { Folded } from '~/app/components/folded';
 import { type QualityId, quality } from '~/core/catalogue/qualities';
 import type { ItemView } from '~/server/views/session';
 
@@ -41,8 +42,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               </span>
               <span className="figures">{item.minutes} min</span>
             </p>
-            <details className="mt-1">
-              <summary className="cursor-pointer py-1.5">How, and why this</summary>
+            <Folded summary="How, and why this" className="mt-1 py-1.5">
               <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-body md:grid-cols-2">
                 <div>
                   {item.setting ? (
@@ -76,7 +76,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
                   </p>
                 </div>
               </div>
-            </details>
+            </Folded>
           </div>
         </li>
       ))}

@@ -1,5 +1,6 @@
 import { data, href, Link, redirect } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
+import { Folded } from '~/app/components/folded';
 import { Disclaimer, Empty } from '~/app/components/notice';
 import { dayText } from '~/app/lib/format';
 import { statusOf } from '~/app/lib/reply.server';
@@ -104,10 +105,11 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
                 {[test.gap, ...test.parts, ...test.faults].filter(Boolean).join('; ')}
               </p>
             </div>
-            <details className="no-print">
-              <summary className="inline-block cursor-pointer py-1 text-aside text-quiet">
-                {test.history.length} {test.history.length === 1 ? 'trial' : 'trials'}
-              </summary>
+            <Folded
+              summary={`${test.history.length} ${test.history.length === 1 ? 'trial' : 'trials'}`}
+              className="no-print inline-block py-1 text-aside text-quiet"
+              open={test.history.some((line) => line.id === actionData?.trialId)}
+            >
               <TrialHistory
                 lines={test.history}
                 athleteId={athleteId}
@@ -116,7 +118,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
                 failed={actionData}
                 mayCorrect={loaderData.mayCorrect}
               />
-            </details>
+            </Folded>
           </li>
         ))}
       </ul>
