@@ -71,9 +71,8 @@ async function trained(
   random: () => number,
 ): Promise<void> {
   const { practice } = coach;
-  const [session] = await sessionsBetween(practice.id, id, day, day);
-  if (!session) return;
-  const ahead = await sessionsBetween(practice.id, id, addDays(day, 1), addDays(today, -1));
+  const [session, ...ahead] = await sessionsBetween(practice.id, id, day, addDays(today, -1));
+  if (session?.onDate !== day) return;
   // The newest session behind us: its proposals wait, and its pain is the open flag.
   const last = day >= daysAgo(today, 3) && ahead.length === 0;
   const painful = person.painFlag === true && last;

@@ -1,10 +1,13 @@
 import { closePool } from '~/db/client.server';
-import { dropDatabase, migrateDatabase, roleIsSuperuser } from '~/db/migrate';
+import { dropDatabase, leftHalfMade, markMaking, migrateDatabase, roleIsSuperuser } from '~/db/migrate';
 import { practiceCount, sweepAuth } from '~/db/queries/principal';
 import { liveDemo } from '~/demo/world';
 import { demoSignIn, otherSignIn } from '~/demo/world-sign-in';
 import { hashPassword } from './principal/sign-in.server';
 import { dayIn } from './principal/today';
+
+// What this program loses in a power cut it makes again at the next start, so nothing waits for the disk.
+process.env.PGOPTIONS = '-c synchronous_commit=off';
 
 const asked = (option: string) => process.argv.includes(option);
 
@@ -17,7 +20,8 @@ async function main(): Promise<void> {
     throw new Error(
       'DATABASE_URL names a superuser: give the application a plain role that owns its database.',
     );
-  if (asked('--fresh')) await dropDatabase();
+  // A demo world that was interrupted is nobody's work yet: it is made anew, whole.
+  if (asked('--fresh') || (await leftHalfMade())) await dropDatabase();
   await migrateDatabase();
   if (!asked('--empty') && (await practiceCount()) === 0) {
     const [coach, other] = await Promise.all([
@@ -25,7 +29,9 @@ async function main(): Promise<void> {
       hashPassword(otherSignIn.password),
     ]);
     process.stderr.write('Living through the demo practice ...\n');
+    await markMaking(true);
     await liveDemo(dayIn('Europe/London'), { coach, other });
+    await markMaking(false);
     process.stderr.write('The demo practice is ready.\n');
   }
   await sweepAuth();

@@ -23,12 +23,30 @@ const shell = (script: string, env: Record<string, string> = {}, input = '') => 
   return run.stdout.trim();
 };
 
+const asAdmin = (statement: string, database = 'postgres') =>
+  shell(
+    `CLUSTER_DIR='${data}'; PG_PORT=$(cat '${data}/port'); pg_admin psql -d ${database} -Atq`,
+    {},
+    statement,
+  );
+
 test.beforeAll(async () => {
   test.setTimeout(120_000);
   data = mkdtempSync(join(tmpdir(), 'pillar-killed-'));
   databaseUrl = shell(`chmod 755 '${data}'; cluster_start '${data}'; echo "$DATABASE_URL"`);
   const port = shell('free_port');
   const env = { ...process.env, DATABASE_URL: databaseUrl, PORT: port, NODE_ENV: 'production' };
+  // Stopped in the middle of the demo world: the next start makes it anew, whole.
+  const halfway = spawn('node', ['build/programs/prepare.js'], { cwd: root, env });
+  const athletes = () => {
+    try {
+      return Number(asAdmin('select count(*) from athlete', 'pillar'));
+    } catch {
+      return 0;
+    }
+  };
+  await expect.poll(athletes, { timeout: 30_000 }).toBeGreaterThan(3);
+  halfway.kill('SIGKILL');
   spawnSync('node', ['build/programs/prepare.js'], { cwd: root, env });
   server = spawn('node', ['build/programs/main.js'], { cwd: root, env, stdio: 'ignore' });
   url = `http://127.0.0.1:${port}`;
@@ -66,13 +84,6 @@ async function atTheStation(browser: Browser, tests: readonly string[]) {
   const screen = await openStation(page, path, [...tests]);
   return { context, page, screen };
 }
-
-const asAdmin = (statement: string, database = 'postgres') =>
-  shell(
-    `CLUSTER_DIR='${data}'; PG_PORT=$(cat '${data}/port'); pg_admin psql -d ${database} -Atq`,
-    {},
-    statement,
-  );
 
 test('a disk that is full reads as a server that is away: the trial waits on this device and is sent when there is room', async ({
   browser,
@@ -137,6 +148,18 @@ test('the database is killed during a trial: the trial survives, is said to wait
   await page.getByRole('button', { name: /Front plank/ }).click();
   await expect(trials).toContainText('71 s');
   await context.close();
+});
+
+test('a demo world that was killed while it was made is made anew, whole', () => {
+  const there = asAdmin('select given_name from athlete', 'pillar').split('\n');
+  const people: { given: string }[] = JSON.parse(readFileSync(join(root, 'demo/people.json'), 'utf8'));
+  for (const { given } of people) expect(there).toContain(given);
+  // The second practice comes last.
+  expect(asAdmin("select count(*) from practice where name = 'Tarnside Movement'", 'pillar')).toBe('1');
+  expect(there).toContain('Greer');
+  expect(asAdmin("select obj_description('public'::regnamespace, 'pg_namespace') is null", 'pillar')).toBe(
+    't',
+  );
 });
 
 test('the application works as a plain role that owns its database, on a cluster with checksums', () => {
