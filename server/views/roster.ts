@@ -64,12 +64,12 @@ export async function roster(principal: Principal) {
   return { today, rows };
 }
 
-/** A cell as the small pillar draws it: a list carries hundreds of them. */
+/** A cell as the small pillar draws it: a list carries hundreds of them. What is of low confidence stays so. */
 const small = ({ quality, side, capability, confidence, demand }: PillarCell) => ({
   quality,
   side,
   capability: capability === null ? null : Math.round(capability),
-  confidence: Math.round(confidence * 100) / 100,
+  confidence: Math.floor(confidence * 100) / 100,
   demand,
 });
 
