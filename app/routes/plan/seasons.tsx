@@ -1,5 +1,5 @@
 import { href, Link } from 'react-router';
-import { SeasonStrip } from '~/app/components/season-strip';
+import { SmallStrip } from '~/app/components/season-strip';
 import { awayText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { principalIn } from '~/server/principal/middleware.server';
@@ -31,7 +31,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
                   : row.discipline}
               </p>
             </div>
-            <SeasonStrip weeks={row.weeks} events={row.events} today={today} small of={row.name} />
+            <SmallStrip weeks={row.weeks} events={row.events} today={today} of={row.name} />
           </li>
         ))}
       </ul>
