@@ -4,24 +4,31 @@ import { type ReactNode, useLayoutEffect, useRef, useState } from 'react';
 export function Folded({
   summary,
   className = 'inline-block py-1 text-aside underline',
-  open = false,
+  asked = false,
   children,
 }: {
   summary: string;
   /** How the summary looks. */
   className?: string;
-  /** Open from the beginning. */
-  open?: boolean;
+  /** The page asks for it to be open, as when there is an error within; it is closed by hand alone. */
+  asked?: boolean;
   children: ReactNode;
 }) {
-  const [made, setMade] = useState(open);
+  const [open, setOpen] = useState(asked);
+  const [made, setMade] = useState(asked);
   const details = useRef<HTMLDetailsElement>(null);
-  // It may have been opened before the page came alive.
+  const turned = (now: boolean) => {
+    setOpen(now);
+    if (now) setMade(true);
+  };
   useLayoutEffect(() => {
-    if (open || details.current?.open) setMade(true);
-  }, [open]);
+    // It may also have been opened before the page came alive.
+    if (!asked && !details.current?.open) return;
+    setOpen(true);
+    setMade(true);
+  }, [asked]);
   return (
-    <details ref={details} open={open} onToggle={(event) => event.currentTarget.open && setMade(true)}>
+    <details ref={details} open={open} onToggle={(event) => turned(event.currentTarget.open)}>
       <summary className={`cursor-pointer ${className}`}>{summary}</summary>
       {made ? children : null}
     </details>

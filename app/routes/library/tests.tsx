@@ -184,7 +184,7 @@ export default function Tests({ loaderData, actionData }: Route.ComponentProps) 
                       <Folded
                         summary={test.changed ? 'Changed by us' : 'Words, stop rule, our own target'}
                         className="py-1.5"
-                        open={mine}
+                        asked={mine}
                       >
                         <Form
                           method="post"

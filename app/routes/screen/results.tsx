@@ -108,7 +108,7 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
             <Folded
               summary={`${test.history.length} ${test.history.length === 1 ? 'trial' : 'trials'}`}
               className="no-print inline-block py-1 text-aside text-quiet underline"
-              open={test.history.some((line) => line.id === actionData?.trialId)}
+              asked={test.history.some((line) => line.id === actionData?.trialId)}
             >
               <TrialHistory
                 lines={test.history}

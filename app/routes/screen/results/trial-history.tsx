@@ -39,7 +39,7 @@ function CorrectForm({
   issues: readonly Issue[] | undefined;
 }) {
   return (
-    <Folded summary="Correct it" open={issues !== undefined}>
+    <Folded summary="Correct it" asked={issues !== undefined}>
       <Form
         method="post"
         preventScrollReset
