@@ -50,6 +50,7 @@ describe('a query asked in the name of one practice', () => {
       screeningById: () => screens.screeningById(practiceId, screening),
       screeningsOf: () => screens.screeningsOf(practiceId, athleteId),
       trialsOf: () => screens.trialsOf(practiceId, athleteId),
+      hasTrials: () => screens.hasTrials(practiceId, athleteId),
       trialsOn: () => screens.trialsOn(practiceId, athleteId, testDay),
       trialHistoryOf: () => screens.trialHistoryOf(practiceId, athleteId),
       trialsOfTest: () => screens.trialsOfTest(practiceId, 'front_plank'),

@@ -7,6 +7,7 @@ import {
   changeWarmUp,
   completeScreening,
   correctionOf,
+  hasTrials,
   saveBattery,
   trialHistoryOf,
   trialsOf,
@@ -87,6 +88,14 @@ it('the trials of a day count each effort once: not undone, and no correction be
   await voidTrial(practiceId, await add(), new Date());
   expect((await trialsOn(practiceId, athleteId, testDay)).map(({ id }) => id)).toEqual([first]);
   expect(await trialsOn(practiceId, athleteId, '2026-11-24')).toEqual([]);
+});
+
+it('an athlete has trials while one was not undone', async () => {
+  expect(await hasTrials(practiceId, athleteId)).toBe(false);
+  const only = await add();
+  expect(await hasTrials(practiceId, athleteId)).toBe(true);
+  await voidTrial(practiceId, only, new Date());
+  expect(await hasTrials(practiceId, athleteId)).toBe(false);
 });
 
 it('a trial is kept once under its id', async () => {

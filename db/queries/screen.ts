@@ -107,6 +107,25 @@ export async function trialsOf(practiceId: string, athleteId: string): Promise<T
   return rows.map((row) => ({ ...row.trial, comparable: row.comparable }));
 }
 
+/** Is there any trial of an athlete that was not undone? */
+export async function hasTrials(practiceId: string, athleteId: string): Promise<boolean> {
+  const rows = await prepared('has_trials', (database, name) =>
+    database
+      .select({ id: trial.id })
+      .from(trial)
+      .where(
+        and(
+          eq(trial.practiceId, sql.placeholder('practiceId')),
+          eq(trial.athleteId, sql.placeholder('athleteId')),
+          isNull(trial.voidedAt),
+        ),
+      )
+      .limit(1)
+      .prepare(name),
+  ).execute({ practiceId, athleteId });
+  return rows.length > 0;
+}
+
 /** Keeps a trial once: `again` when this id was kept before. */
 export async function addTrial(row: typeof trial.$inferInsert): Promise<'kept' | 'again'> {
   const rows = await db

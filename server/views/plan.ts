@@ -2,27 +2,29 @@ import { addDays } from '~/core/body/dates';
 import { discipline } from '~/core/catalogue';
 import { blackoutsOf, eventsOfPractice, newestSeason, seasonStrips } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
+import { hasTrials } from '~/db/queries/screen';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
-import type { AthleteStanding } from '../principal/subject';
+import type { Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { roster } from './roster';
 
 /** Days without training stay in the list for a week after they ended. */
 const shownAfterDays = 7;
 
-export async function planView(principal: Principal, standing: AthleteStanding) {
-  const { athlete, today } = standing;
-  const [newest, blackouts] = await Promise.all([
-    newestSeason(principal.practiceId, athlete.id),
-    blackoutsOf(principal.practiceId, athlete.id),
+export async function planView(principal: Principal, { athlete, gate, events }: Subject) {
+  const { today, practiceId } = principal;
+  const [newest, blackouts, screened] = await Promise.all([
+    newestSeason(practiceId, athlete.id),
+    blackoutsOf(practiceId, athlete.id),
+    hasTrials(practiceId, athlete.id),
   ]);
   return {
     athleteId: athlete.id,
     today,
-    blocked: blockOf(standing.gate),
-    screened: standing.trials.length > 0,
-    events: standing.events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
+    blocked: blockOf(gate),
+    screened,
+    events: events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
       id,
       name,
       onDate,

@@ -9,7 +9,7 @@ import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { planSeason } from '~/server/commands/plan-season';
-import { principalIn, standingIn } from '~/server/principal/middleware.server';
+import { principalIn, subjectIn } from '~/server/principal/middleware.server';
 import { planView } from '~/server/views/plan';
 import type { Route } from './+types/plan';
 import { BlackoutForm, EventForm, PlanAgain, Remove } from './season-forms';
@@ -17,7 +17,7 @@ import { BlackoutForm, EventForm, PlanAgain, Remove } from './season-forms';
 export const meta = athleteTitle('Plan');
 
 export const loader = async ({ params, context }: Route.LoaderArgs) =>
-  planView(principalIn(context), await standingIn({ params, context }));
+  planView(principalIn(context), await subjectIn({ params, context }));
 
 /** Plans the season again; events and days off have addresses of their own. */
 export async function action({ params, request, context }: Route.ActionArgs) {
