@@ -33,6 +33,8 @@ interface DrawnWeek {
   readonly week: StripWeek;
   readonly title: string;
   readonly held: StripProps['events'];
+  /** It is this week. */
+  readonly here: boolean;
   /** Height of the bar, of 1. */
   readonly share: number;
   readonly look: string;
@@ -43,15 +45,17 @@ function drawn({ weeks, events, today }: StripProps): DrawnWeek[] {
   return weeks.map((week) => {
     const until = addDays(week.startsOn, 6);
     const held = events.filter((event) => event.onDate >= week.startsOn && event.onDate <= until);
+    const here = today >= week.startsOn && today <= until;
     return {
       week,
       held,
+      here,
       title: `${weekText(week.startsOn)}: ${phaseNames[week.phase]}, ${kindWords[week.kind]}, ${week.minutes} min${week.retest ? ', retest' : ''}${held.map((e) => `, ${e.name}`).join('')}`,
       share: week.kind === 'black' ? 1 : Math.max(0.06, (week.minutes / most) * 0.7),
       look: clsx(
         'week-bar',
         week.kind === 'load' ? 'week-load' : week.kind === 'black' ? 'week-black hatched' : 'week-low',
-        today >= week.startsOn && today <= until && 'week-here',
+        here && 'week-here',
       ),
     };
   });
@@ -130,7 +134,7 @@ export function SeasonStrip({ weeks, events, today }: StripProps) {
 export function SmallStrip({ weeks, events, today, of }: StripProps & { of: string }) {
   const columns = columnsOf(weeks, 6);
   const bars = drawn({ weeks, events, today });
-  const now = bars.find(({ look }) => look.includes('week-here'));
+  const now = bars.find(({ here }) => here);
   return (
     <Scroller label={`Season of ${of}`}>
       <div className="grid gap-[2px]" style={columns}>
