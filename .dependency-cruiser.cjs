@@ -1,5 +1,5 @@
 /** The rules of the house: who may import whom. The steps are in the order of the work. */
-const steps = ['clear', 'screen', 'link', 'plan', 'coach', 'review'];
+const steps = ['clear', 'screen', 'link', 'dose', 'plan', 'coach', 'review'];
 const neverLater = steps.slice(0, -1).map((step, index) => ({
   name: `core-${step}-not-later`,
   comment: 'A step may import the steps before it, never a later one.',

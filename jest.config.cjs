@@ -2,7 +2,14 @@
 module.exports = {
   testEnvironment: 'node',
   maxWorkers: '100%',
-  roots: ['<rootDir>/core', '<rootDir>/server', '<rootDir>/demo', '<rootDir>/db', '<rootDir>/app'],
+  roots: [
+    '<rootDir>/tests/simulate',
+    '<rootDir>/core',
+    '<rootDir>/server',
+    '<rootDir>/demo',
+    '<rootDir>/db',
+    '<rootDir>/app',
+  ],
   testMatch: ['**/*.test.ts'],
   moduleNameMapper: { '^~/(.*)$': '<rootDir>/$1' },
   transform: {

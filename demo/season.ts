@@ -2,6 +2,7 @@ import { addDays, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { shippedTrade } from '~/core/catalogue/trade';
 import type { LoggedSet } from '~/core/coach/log-form';
 import { plannedSets } from '~/core/coach/planned-sets';
+import type { Reserve } from '~/core/dose/logged';
 import { openProposals } from '~/db/queries/ladders';
 import { type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { decideProposals } from '~/server/commands/decide-proposals';
@@ -61,7 +62,10 @@ export function seasonOf(
   return [plan, ...weeks];
 }
 
-/** A day of the work: its session is logged, and but for the newest its proposals are accepted. */
+/** Proposals of so many days are left open. */
+const undecidedDays = 13;
+
+/** A day of the work: its session is logged, and but for the last fortnight its proposals are accepted. */
 async function trained(
   person: DemoPerson,
   id: string,
@@ -85,10 +89,12 @@ async function trained(
       painRegion: painful ? 'groin or hip' : null,
       note: '',
       sets: setsOf(session, last, random),
+      reserve: reserveOf(session, random),
     }),
     `a log of ${person.given}`,
   );
-  if (last) return;
+  // What the last fortnight proposes waits to be decided.
+  if (day >= daysAgo(today, undecidedDays)) return;
   const open = await openProposals(practice.id, id);
   if (open.length > 0)
     must(
@@ -99,6 +105,17 @@ async function trained(
       }),
       `deciding for ${person.given}`,
     );
+}
+
+/** What was left, tapped for about every second exercise: mostly as planned. */
+function reserveOf(session: StoredSession, random: () => number): Record<string, Reserve> {
+  const tapped: [string, Reserve][] = [];
+  for (const item of session.items) {
+    if (random() < 0.5) continue;
+    const felt = random();
+    tapped.push([item.rungId, felt < 0.2 ? 'lots' : felt < 0.85 ? 'planned' : 'little']);
+  }
+  return Object.fromEntries(tapped);
 }
 
 /** Sets as planned, some lost; in the newest session one exercise gave way twice. */

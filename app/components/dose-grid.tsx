@@ -3,7 +3,7 @@ import { Scroller } from '~/app/components/scroller';
 import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
-import { phaseNames } from '~/core/plan/calendar';
+import { phaseNames } from '~/core/dose/phases';
 import { kindWords, type StripWeek } from './season-strip';
 
 export interface DoseWeek extends StripWeek {

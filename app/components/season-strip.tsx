@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { dayText, weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
-import { type Phase, phaseNames } from '~/core/plan/calendar';
+import { type Phase, phaseNames } from '~/core/dose/phases';
 import { Scroller } from './scroller';
 
 export interface StripWeek {

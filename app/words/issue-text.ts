@@ -55,6 +55,7 @@ const bars: Readonly<Record<string, (values: Values) => string>> = {
   'bar.disputed': (v) => `disputed (${lower(text(v, 'exercise'))}), not used by “${text(v, 'school')}”`,
   'bar.kit': (v) => `needs ${joined(list(v, 'needs'))}`,
   'bar.kit_one_of': (v) => `needs ${joined(list(v, 'needs'), 'or')}`,
+  'bar.prerequisite': (v) => `comes after ${text(v, 'rung').toLowerCase()}`,
   'bar.no_hop': () => 'not cleared to hop',
   'bar.unknown_rung': () => 'no longer in the library',
   'bar.unknown_test': () => 'no longer in the library',
@@ -238,6 +239,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'plan.no_event': () => 'No event lies ahead: enter one to plan back from.',
   'plan.elsewhere': () => 'This could not be read. Open the page again.',
   // Coach
+  'plan.open_weeks': () => 'An open block has 4 to 12 weeks.',
   'compose.black': () => 'A blackout: nothing is planned.',
   'compose.no_day': () => 'No training day is left this week.',
   'compose.no_rung': (v) => `${text(v, 'quality')}: no rung is left by cautions, school and kit.`,
@@ -251,6 +253,12 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     `${text(v, 'name')} gave way: the week’s ceiling of loaded bending is ${text(v, 'cycles')} cycles and ${text(v, 'seconds')} s.`,
   'compose.on_back': (v) =>
     `${text(v, 'name')} gave way: at most ${text(v, 'minutes')} minutes on the back in a session.`,
+  'redose.rung': (v) => `${text(v, 'name')} gives way to ${text(v, 'to')}.`,
+  'redose.load': (v) => `${text(v, 'name')}: load ${text(v, 'to')} instead of ${text(v, 'from')}.`,
+  'redose.amount': (v) => `${text(v, 'name')}: ${text(v, 'to')} instead of ${text(v, 'from')}.`,
+  'redose.sets': (v) => `${text(v, 'name')}: ${text(v, 'to')} sets instead of ${text(v, 'from')}.`,
+  'redose.gone': (v) => `${text(v, 'name')} has no rung left to do and is taken off.`,
+  'redose.no_room': (v) => `${text(v, 'name')} no longer fits the minutes and is taken off.`,
   'recheck.withheld': (v) => `${text(v, 'name')} is withheld: ${barOf(v)}.`,
   'recheck.given_back': (v) => `${text(v, 'name')} may be done again.`,
   'recheck.amount': (v) =>

@@ -1,7 +1,8 @@
 import type { Body } from '~/core/body/anthropometry';
 import { type CapacityFound, findCapacity, type KnownCapacity } from '~/core/body/capacity';
+import type { IsoDay } from '~/core/body/dates';
 import { capacityFromHold } from '~/core/body/endurance';
-import { hasMoment, momentsOf } from '~/core/body/moment';
+import { hasMoment, limitByMoment, momentsOf } from '~/core/body/moment';
 import type { Load, LoadKind, Posture } from '~/core/body/posture';
 
 /** The instruments of the bench: each turns a few figures into one answer that can be traced, copied and sent on. */
@@ -46,6 +47,8 @@ export interface BenchRung {
 export interface BenchContext {
   readonly body: Body;
   readonly known: readonly KnownCapacity[];
+  /** The day it is asked for; evidence widens with its age. Left out for a body of the house's own. */
+  readonly today?: IsoDay | undefined;
   readonly rung: BenchRung;
   /** Weeks of the chosen athlete, the newest last: how often the low back was bent under load. */
   readonly flexionWeeks: readonly { readonly weekStart: string; readonly cycles: number }[];
@@ -165,7 +168,10 @@ export const bestHold: RangeControl = {
 export const setting = (rung: Pick<BenchRung, 'needs'>) => ({ needs: rung.needs });
 
 /** The capacity an instrument works with: the hold typed in, else what is known of the athlete. */
-export function capacityIn(values: Values, { rung, body, known }: BenchContext): CapacityFound | undefined {
+export function capacityIn(
+  values: Values,
+  { rung, body, known, today }: BenchContext,
+): CapacityFound | undefined {
   const moments =
     rung.hasMoment && hasMoment(rung.posture.archetype)
       ? momentsOf(rung.posture, body, { by: rung.loadBy, value: 0 }, 1, setting(rung))
@@ -178,6 +184,9 @@ export function capacityIn(values: Values, { rung, body, known }: BenchContext):
       capacity: capacityFromHold(nm, best, true),
       source: `Held ${best} s to loss${best < 22.69 ? ': under 22.7 s only a lower bound' : ''}`,
       prior: false,
+      evidence: undefined,
     };
-  return findCapacity(known, moments.main, rung.posture.archetype);
+  return limitByMoment(rung.posture)
+    ? findCapacity(known, { direction: moments.main, posture: rung.posture, nm, onDay: today })
+    : undefined;
 }

@@ -38,6 +38,8 @@ export interface Capacity {
   readonly variance: number;
   /** Only known to be at least this much: a hold that was too short for the law, or stopped before it was lost. */
   readonly lowerBound: boolean;
+  /** Lost before b0: the moment itself was beyond what the law speaks of. The time it was held is honest, no more than that. */
+  readonly short?: boolean;
 }
 
 export const maxNm = (capacity: Capacity): number => Math.exp(capacity.lnMaxNm);
@@ -72,12 +74,12 @@ export function capacityFromHold(
   law: EnduranceLaw = trunkLaw,
 ): Capacity {
   if (!(nm > 0) || !(heldS > 0)) throw new RangeError('A hold needs a moment and a time above 0.');
-  // Below b0 the law says that the moment was the greatest one: it is then only known to be at least that.
-  const share = Math.min(1, shareAt(heldS, law));
+  // Below b0 the law only extrapolates. It is followed all the same, so that nobody is promised 23 s after a hold of 5.
   return {
-    lnMaxNm: Math.log(nm / share),
+    lnMaxNm: Math.log(nm / shareAt(heldS, law)),
     variance: varianceOfBand(bands.sameArchetype, law),
     lowerBound: !toLoss || heldS < law.b0S,
+    ...(toLoss && heldS < law.b0S ? { short: true } : {}),
   };
 }
 
@@ -98,9 +100,10 @@ export function capacityFromStages(
   const greatest = Math.max(...done.map((stage) => stage.nm));
   const solved = sum ** (-1 / law.b1);
   return {
-    lnMaxNm: Math.log(Math.max(solved, greatest)),
+    lnMaxNm: Math.log(solved),
     variance: varianceOfBand(bands.sameArchetype, law),
     lowerBound: !toLoss || solved < greatest,
+    ...(toLoss && solved < greatest ? { short: true } : {}),
   };
 }
 
@@ -132,7 +135,8 @@ export function predictLimit(
     seconds,
     fromS: seconds / factor,
     toS: seconds * factor,
-    lowerBound: capacity.lowerBound,
+    // What was lost short is known where it was lost; on easier shapes it may be more.
+    lowerBound: capacity.lowerBound && !(capacity.short === true && share >= 1),
   };
 }
 
@@ -142,6 +146,14 @@ export function asPrior(capacity: Capacity, law: EnduranceLaw = trunkLaw): Capac
     ...capacity,
     variance: Math.max(capacity.variance, varianceOfBand(bands.otherArchetype, law)),
   };
+}
+
+/** Variance of ln M_max gained per week without news: a band of x/÷ 1.35 opens to x/÷ 1.8 in 26 weeks. */
+export const driftPerWeek = (varianceOfBand(1.8) - varianceOfBand(bands.sameArchetype)) / 26;
+
+/** The same capacity some weeks later: nothing was heard since, so its band is wider. */
+export function atAge(capacity: Capacity, weeks: number): Capacity {
+  return { ...capacity, variance: capacity.variance + Math.max(0, weeks) * driftPerWeek };
 }
 
 /** Shares of the limit a set is prescribed at. */

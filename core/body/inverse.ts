@@ -101,6 +101,13 @@ export function loadKnob(p: Posture, body: Body, by: LoadKind, most: number, set
   };
 }
 
+/** Does a load change what a posture asks for? One that sits over a support adds nothing and is not offered. */
+export function loadCounts(p: Posture, body: Body, by: LoadKind, setting: Setting): boolean {
+  if (by === 'none' || by === 'spring_N') return false;
+  const without = nm(p, body, bare, setting);
+  return nm(p, body, { by, value: by.endsWith('_N') ? 100 : 10 }, setting) > without * 1.01 + 1e-6;
+}
+
 /** Turns the lever of a plank or the reach of a rollout, in statures; undefined for postures without one. */
 export function leverKnob(p: Posture, body: Body, setting: Setting): Knob | undefined {
   if (p.archetype === 'prone_bridge')

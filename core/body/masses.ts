@@ -3,7 +3,7 @@ import type { Load } from './posture';
 import type { Point, Pose } from './skeleton';
 
 /** Which part of the body a mass belongs to; limbs carry their index, 0 the working side. */
-export type Part = 'head' | 'upper' | 'mid' | 'lower' | 'arm0' | 'arm1' | 'leg0' | 'leg1';
+export type Part = 'head' | 'upper' | 'vest' | 'mid' | 'lower' | 'arm0' | 'arm1' | 'leg0' | 'leg1';
 
 export interface MassPoint {
   readonly part: Part;
@@ -30,7 +30,7 @@ function onTrunk(pose: Pose, body: Body, metres: number): Point {
 
 /**
  * The body of a pose as point masses (kg at metres), with the outside load where it sits: on the pelvis at the
- * lower-trunk centre, a vest at the upper-trunk centre, an ankle weight on each of `loadedLegs`, a hand weight shared by
+ * lower-trunk centre, a vest half-way between the mid- and upper-trunk centres, an ankle weight on each of `loadedLegs`, a hand weight shared by
  * both hands. Cable, band and spring forces are no masses.
  */
 export function massPoints(
@@ -48,7 +48,7 @@ export function massPoints(
       part: 'upper',
       cranial: true,
       end: null,
-      kg: mass.upperTrunk + (load.by === 'vest_kg' ? load.value : 0),
+      kg: mass.upperTrunk,
       at: upperAt,
     },
     { part: 'mid', cranial: true, end: null, kg: mass.midTrunk, at: onTrunk(pose, body, trunkCom.mid) },
@@ -60,6 +60,14 @@ export function massPoints(
       at: lowerAt,
     },
   ];
+  if (load.by === 'vest_kg' && load.value > 0)
+    points.push({
+      part: 'vest',
+      cranial: true,
+      end: null,
+      kg: load.value,
+      at: onTrunk(pose, body, (trunkCom.mid + trunkCom.upper) / 2),
+    });
   for (const i of [0, 1] as const) {
     const arm = pose.arms[i];
     const resting = pose.armOnTrunk[i];

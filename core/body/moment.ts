@@ -57,9 +57,13 @@ const momentless: ReadonlySet<Archetype> = new Set([
 ]);
 export const hasMoment = (archetype: Archetype): boolean => !momentless.has(archetype);
 
-/** Bars take this share of body weight off a hinge unless it is set otherwise. */
+/** Is a limit read from the moment? A standing leg raise ends with its height, not with the strength of the trunk. */
+export const limitByMoment = ({ archetype }: { readonly archetype: Archetype }): boolean =>
+  hasMoment(archetype) && archetype !== 'standing_leg';
+
+/** Bars take this share of body weight off a hinge; hands that only hover take none. */
 export const handsOnBarsShare = 0.15;
-/** Feet of a plank stand this far apart, in statures. */
+/** Feet of a plank stand this far apart unless the posture says otherwise, in statures. */
 const footSpacing = 0.2;
 /** A weight in the hand hangs this far outside the shoulder joint, in statures. */
 const handOutside = 0.04;
@@ -75,7 +79,7 @@ function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, pose: Pose, load:
   const masses = massPoints(pose, body, load).filter(
     (m) =>
       !(m.end === 'lowerArm' && onForearm && !(lifted && m.part === 'arm1')) &&
-      !(kneeling && (m.end === 'shank' || m.end === 'foot')),
+      !(kneeling && !p.shanks_up && (m.end === 'shank' || m.end === 'foot')),
   );
   const arm = pose.arms[0];
   const caudalX = kneeling ? pose.legs[1].knee.x : pose.legs[1].ankle.x;
@@ -84,7 +88,10 @@ function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, pose: Pose, load:
   const oneFoot = p.feet === 'one_foot' ? (b.caudalN * body.length.hipSpacing) / 2 : 0;
   const forearmN = onForearm ? body.mass.lowerArm * gravity : 0;
   const oneArm = lifted
-    ? Math.min(((b.cranialN + forearmN) * body.length.biacromial) / 2, (b.caudalN * footSpacing * H) / 2)
+    ? Math.min(
+        ((b.cranialN + forearmN) * body.length.biacromial) / 2,
+        (b.caudalN * (p.foot_spacing_H ?? footSpacing) * H) / 2,
+      )
     : 0;
   const roll = Math.max(oneFoot, oneArm);
   return {
@@ -169,6 +176,9 @@ function supineLimbs(p: PostureOf<'supine_limbs'>, body: Body, pose: Pose, load:
   };
 }
 
+/** Where a loop band sits: just above the knee, as a share of the thigh. */
+const loopAt = 0.85;
+
 function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, pose: Pose, load: Load): Moments {
   // Head and arms lie on the floor.
   const masses = massPoints(pose, body, load).filter(
@@ -187,9 +197,14 @@ function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, pose: Pose, loa
   );
   const hips = one ? 1 : 2;
   const roll = one ? (b.caudalN * body.length.hipSpacing) / 2 : 0;
+  // A loop above the knees pulls them together: each hip pushes out while it extends, and the two add as a resultant.
+  const outNm = load.by === 'band_N' ? load.value * loopAt * body.length.thigh : 0;
   return {
     main: 'hip_extension',
-    nm: { hip_extension: b.fromCaudalNm / hips, ...(one ? { anti_rotation: roll } : {}) },
+    nm: {
+      hip_extension: Math.hypot(b.fromCaudalNm / hips, outNm),
+      ...(one ? { anti_rotation: roll } : {}),
+    },
     axis: 'hip',
     bothEndsNm: [b.fromCaudalNm / hips, b.fromCranialNm / hips],
     supportN: [b.caudalN, b.cranialN],
@@ -251,8 +266,9 @@ function proneExtension(p: PostureOf<'prone_extension'>, body: Body, pose: Pose,
 function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, pose: Pose, load: Load): Moments {
   const hung = load.by === 'hand_kg' ? load.value * gravity * (pose.shoulder.x - pose.lumbar.x) : 0;
   const masses = massPoints(pose, body, load.by === 'hand_kg' ? noLoad : load).filter(isCranial);
+  // The arms pass the push of the bars on to the trunk at the shoulder, however far ahead the hands are.
   const onBars =
-    p.arms === 'bars' ? handsOnBarsShare * body.massKg * gravity * (pose.arms[0].hand.x - pose.lumbar.x) : 0;
+    p.arms === 'bars' ? handsOnBarsShare * body.massKg * gravity * (pose.shoulder.x - pose.lumbar.x) : 0;
   return {
     main: 'extension',
     nm: { extension: Math.max(0, cantileverNm(masses, pose.lumbar.x, 1) + hung - onBars) },

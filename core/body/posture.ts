@@ -25,7 +25,11 @@ export interface PostureByArchetype {
     readonly lever_H: number;
     readonly lifted: 'none' | 'leg' | 'arm' | 'arm_leg' | 'knee_tuck';
     /** Fold at the hips at the easy end of the rep; the demanding end is the straight line. */
-    readonly pike_deg?: number;
+    readonly pike_deg?: number | undefined;
+    /** Distance of the feet, in statures; wider returns more roll. */
+    readonly foot_spacing_H?: number | undefined;
+    /** From the knees with the shanks held up: they hang on the beam instead of lying on the floor. */
+    readonly shanks_up?: boolean | undefined;
   };
   rollout: { readonly base: 'kneel' | 'stand'; readonly reach_H: number };
   side_bridge: {
@@ -33,6 +37,8 @@ export interface PostureByArchetype {
     readonly feet: 'knees' | 'feet' | 'top_foot_bench';
     readonly top_leg: 'down' | 'raised' | 'moving';
     readonly rotate: boolean;
+    /** Raised leg from the line of the body. */
+    readonly top_leg_deg?: number | undefined;
   };
   supine_bridge: {
     readonly feet: 'floor' | 'ball_calves' | 'ball_heels';
@@ -49,7 +55,8 @@ export interface PostureByArchetype {
   };
   hinge_hold: {
     readonly trunk_deg_from_vertical: number;
-    readonly arms: 'side' | 'bars' | 'crossed';
+    /** `bars`: the hands lean on them; `hover`: the same reach with nothing under the hands. */
+    readonly arms: 'side' | 'bars' | 'hover' | 'crossed' | 'overhead';
     /** `bench`: face down, legs strapped to a bench, the trunk free over its edge. */
     readonly stance: 'seated' | 'both' | 'single' | 'bench';
   };
@@ -114,3 +121,30 @@ export interface Load {
   readonly value: number;
 }
 export const noLoad: Load = { by: 'none', value: 0 };
+
+/** Numbers of a posture say how far, words say how: words that differ put two shapes apart, these most. */
+const wordsApart: Readonly<Record<string, number>> = {
+  /** Which leg carries decides which muscle ends the hold. */
+  'side_bridge.feet:top_foot_bench': 1,
+  'supine_limbs.thorax_lifted:true': 0.5,
+};
+
+/**
+ * How far two shapes of one archetype lie apart beyond their moments, 0 the same: one for another muscle that ends the hold,
+ * a tenth for every other word that differs.
+ */
+export function posturesApart(a: Posture, b: Posture): number {
+  if (a.archetype !== b.archetype) return Number.POSITIVE_INFINITY;
+  const [one, other] = [a, b] as unknown as readonly Record<string, unknown>[];
+  let apart = 0;
+  for (const key of Object.keys({ ...one, ...other })) {
+    const [x, y] = [one?.[key], other?.[key]];
+    if (typeof x === 'number' || typeof y === 'number' || Array.isArray(x) || Array.isArray(y)) continue;
+    if (x === y) continue;
+    apart +=
+      wordsApart[`${a.archetype}.${key}:${String(x)}`] ??
+      wordsApart[`${a.archetype}.${key}:${String(y)}`] ??
+      0.1;
+  }
+  return apart;
+}

@@ -9,7 +9,8 @@ import { loadInWords, mostLoad, startLoad } from './rung-load';
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
 const known = (heldS: number): KnownCapacity => ({
   direction: 'anti_extension',
-  archetype: 'prone_bridge',
+  posture: rung('plank_full').posture,
+  nm: mainMomentNm(rung('plank_full').posture, man) ?? 0,
   side: 'both',
   onDate: '2026-11-01',
   source: `Front plank, ${heldS} s on 2026-11-01`,

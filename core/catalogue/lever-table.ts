@@ -1,9 +1,10 @@
 import type { Body } from '~/core/body/anthropometry';
 import { findCapacity, type KnownCapacity } from '~/core/body/capacity';
+import type { IsoDay } from '~/core/body/dates';
 import { type PredictedLimit, predictLimit, smallestShare } from '~/core/body/endurance';
-import { angleKnob, type Knob, leverKnob, loadKnob, solveForMoment } from '~/core/body/inverse';
-import { directionNames, type Moments, relativePercent } from '~/core/body/moment';
-import type { Archetype, Load, LoadKind } from '~/core/body/posture';
+import { angleKnob, type Knob, leverKnob, loadCounts, loadKnob, solveForMoment } from '~/core/body/inverse';
+import { directionNames, limitByMoment, type Moments, relativePercent } from '~/core/body/moment';
+import type { Archetype, Load, LoadKind, Posture } from '~/core/body/posture';
 import { loadPlaces, mainNm, rungMoments, startLoad } from './rung-load';
 import type { Ladder, Rung } from './schema';
 
@@ -34,8 +35,9 @@ const bigJumpPercent = 25;
 const addable: Readonly<Partial<Record<Archetype, readonly [by: LoadKind, most: number]>>> = {
   prone_bridge: ['pelvis_kg', 20],
   supine_bridge: ['pelvis_kg', 40],
+  rollout: ['vest_kg', 10],
   supine_limbs: ['ankle_kg', 3],
-  side_bridge: ['ankle_kg', 2],
+  side_bridge: ['vest_kg', 10],
   quadruped: ['ankle_kg', 2],
   prone_extension: ['ankle_kg', 2],
   hinge_hold: ['vest_kg', 10],
@@ -49,6 +51,10 @@ interface Step {
   readonly knob: Knob | undefined;
   readonly words: (value: number) => string;
 }
+
+/** Where the elbow or hand is already, in statures ahead of the shoulder. */
+const supportNow = (p: Posture): number =>
+  p.archetype === 'prone_bridge' ? p.lever_H : p.archetype === 'rollout' ? p.reach_H : 0;
 
 /** A step between two rungs that asks for half the jump, in words; undefined when no knob reaches it. */
 function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, body: Body): string | undefined {
@@ -65,10 +71,13 @@ function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, bod
     },
     {
       knob: leverKnob(easy.posture, body, near),
-      words: (value) => `${easy.name}, support ${Math.round(value * body.statureM * 100)} cm further ahead`,
+      words: (value) =>
+        `${easy.name}, support ${Math.round((value - supportNow(easy.posture)) * body.statureM * 100)} cm further ahead`,
     },
     {
-      knob: by === 'none' ? undefined : loadKnob(easy.posture, body, by, (most * body.massKg) / 70, near),
+      knob: !loadCounts(easy.posture, body, by, near)
+        ? undefined
+        : loadKnob(easy.posture, body, by, (most * body.massKg) / 70, near),
       words: (value) =>
         `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.max(0.25, Math.round(value * 4) / 4)} ${loadPlaces[by]}`,
     },
@@ -90,6 +99,7 @@ export function leverTable(
   body: Body,
   known: readonly KnownCapacity[] = [],
   under16 = false,
+  onDay?: IsoDay,
 ): LeverRow[] {
   let before: { rung: Rung; nm: number; main: string } | undefined;
   return ladder.rungs.map((rung) => {
@@ -110,13 +120,17 @@ export function leverTable(
       };
     }
     const nm = mainNm(moments);
-    const found = findCapacity(known, moments.main, rung.posture.archetype);
+    const found = limitByMoment(rung.posture)
+      ? findCapacity(known, { direction: moments.main, posture: rung.posture, nm, onDay })
+      : undefined;
     const limit = found && nm > 0 ? predictLimit(nm, found.capacity) : undefined;
-    const basis = !found
-      ? `No hold of ${directionNames[moments.main]} screened yet: no limit.`
-      : !limit
-        ? `Under ${smallestShare * 100} % of the greatest moment: prescribed by amount.`
-        : `${found.source}${found.prior ? ', another shape of the same direction: a wide band' : ''}.`;
+    const basis = !limitByMoment(rung.posture)
+      ? 'Its limit comes from the amount over the best, not from the moment.'
+      : !found
+        ? `No hold of ${directionNames[moments.main]} screened yet: no limit.`
+        : !limit
+          ? `Under ${smallestShare * 100} % of the greatest moment: prescribed by amount.`
+          : `${found.source}${found.prior ? ', another shape of the same direction: a wide band' : ''}.`;
     const same = before && before.main === moments.main ? before : undefined;
     const jumpPercent = same && same.nm > 1 ? (100 * (nm - same.nm)) / same.nm : undefined;
     const bigJump = jumpPercent !== undefined && jumpPercent > bigJumpPercent;

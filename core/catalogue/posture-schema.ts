@@ -30,6 +30,8 @@ const shapes = [
     lever_H: z.number().min(0).max(0.3),
     lifted: z.enum(['none', 'leg', 'arm', 'arm_leg', 'knee_tuck']),
     pike_deg: z.number().min(0).max(110).optional(),
+    foot_spacing_H: z.number().min(0).max(0.6).optional(),
+    shanks_up: z.boolean().optional(),
   }),
   z.object({
     archetype: z.literal('rollout'),
@@ -42,6 +44,7 @@ const shapes = [
     feet: z.enum(['knees', 'feet', 'top_foot_bench']),
     top_leg: z.enum(['down', 'raised', 'moving']),
     rotate: z.boolean(),
+    top_leg_deg: z.number().min(0).max(70).optional(),
   }),
   z.object({
     archetype: z.literal('supine_bridge'),
@@ -65,7 +68,7 @@ const shapes = [
   z.object({
     archetype: z.literal('hinge_hold'),
     trunk_deg_from_vertical: z.number().min(0).max(90),
-    arms: z.enum(['side', 'bars', 'crossed']),
+    arms: z.enum(['side', 'bars', 'hover', 'crossed', 'overhead']),
     stance: z.enum(['seated', 'both', 'single', 'bench']),
   }),
   z.object({

@@ -201,6 +201,8 @@ export const testSchema = z.object({
   directions: z.array(z.object({ id, name: z.string(), target: z.number().positive() })).optional(),
   /** Its figure is the number of faults seen, so that every tap on a fault counts. */
   countsFaults: z.boolean().optional(),
+  /** Rungs whose amount it measures: its figure is their limit. */
+  stands_for: z.array(id).optional(),
   /** The tester chooses a rung, which gives target and quality. */
   byRung: z.boolean().optional(),
   /** Figures that may be measured beside the grade or number; one with a target is scored, and the lowest counts. */

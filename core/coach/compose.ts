@@ -1,41 +1,39 @@
-import { addDays, type IsoDay, weekdayOf } from '~/core/body/dates';
-import { type QualityId, quality, type Rung } from '~/core/catalogue';
-import { schoolWords } from '~/core/catalogue/school-words';
+import { addDays, type IsoDay } from '~/core/body/dates';
+import { type QualityId, quality } from '~/core/catalogue';
 import { addFlexion, type Flexion, flexionOfSet, noFlexion, withinFlexion } from '~/core/clear/flexion';
+import { pieceRestS } from '~/core/dose/amounts';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import { type Candidate, chooseRungs, judgeHeld, type LadderQuality, type Wanted } from '~/core/dose/choose';
+import { phaseRules } from '~/core/dose/phases';
+import { workSeconds } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
-import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
+import type { Tier, tiers } from '~/core/plan/tiers';
+import { exposuresOf } from '~/core/plan/week-sets';
 import { type Issue, issue } from '~/core/result';
-import { offersFor, type RungContext } from './choose-rung';
-import {
-  type LadderState,
-  type Prescription,
-  prescribedLoad,
-  prescriptionSeconds,
-  setDose,
-  workSeconds,
-} from './prescription';
+import { minutesOf, ordered, withSets } from './lay-session';
+import { type Prescription, prescriptionOf, type Role, type UnderWay } from './prescription';
 
-export interface ComposeInput extends RungContext {
+export interface ComposeInput {
+  readonly athlete: DoseAthlete;
   readonly week: PlanWeek;
-  /** Weekdays the athlete trains the trunk on, 0 Sunday to 6 Saturday; the first ones are used first. */
-  readonly weekdays: readonly number[];
-  readonly sessionsPerWeek: number;
+  /** The week's session days, in order. */
+  readonly days: readonly IsoDay[];
   readonly minutesPerSession: number;
-  readonly massKg: number;
-  readonly states: readonly LadderState[];
   /** The side that starts and, while its gap acts, gets one more set. */
   readonly weakerSide: Readonly<Partial<Record<QualityId, WeakerSide>>>;
-  /** Priority by quality, for the order of dropping and for the reasons. */
-  readonly priority: Readonly<Partial<Record<QualityId, number>>>;
+  /** Priority by quality, for the order of dropping. */
+  readonly priority: Readonly<Partial<Record<LadderQuality, number>>>;
+  /** Exercises under way, the newest first. */
+  readonly underWay: readonly UnderWay[];
+  /** The first day of the week's block: what began in it stays through it. */
+  readonly blockStart: IsoDay;
   /** The first day that may still be planned; a week under way keeps what lies before it. */
   readonly fromDay: IsoDay;
-  /** Days of this week whose session is logged already. */
+  /** Days of this week that keep their session. */
   readonly doneDays: readonly IsoDay[];
   /** Loaded bending of this week that is done, or laid out and kept. */
   readonly bent?: Flexion | undefined;
-  /** Event days: no session on them, nor after them in the same week when the event anchors the season. */
-  readonly eventDays: readonly IsoDay[];
 }
 
 export interface ComposedSession {
@@ -48,151 +46,359 @@ export interface ComposedWeek {
   readonly sessions: readonly ComposedSession[];
   /** What was wanted and did not get in, and why. */
   readonly leftOut: readonly Issue[];
+  /** Exercises as they are under way now, to be kept. */
+  readonly underWay: readonly UnderWay[];
 }
 
-/** Order within a session: breath and brace, control, loaded or dynamic, holds. */
-function sessionRank(id: QualityId, rung: Rung): number {
-  if (id === 'breath_brace') return 0;
-  if (id === 'pelvic_level' && rung.unit !== 'hold_s') return 1;
-  if (rung.unit === 'hold_s') return 3;
-  return rung.level <= 3 ? 1 : 2;
+/** An accessory gives way to another after so many days. */
+const accessoryDays = 21;
+
+interface Need {
+  readonly id: LadderQuality;
+  readonly tier: Exclude<Tier, 'rest'>;
+  /** Sets of the stronger side, in the whole week. */
+  readonly sets: number;
+}
+
+const nameOf = (id: LadderQuality): string =>
+  id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;
+
+/** Sets the week asks of each quality: of two sides the fewer, the weaker one's extra comes with each exposure. */
+function needsOf(week: Pick<PlanWeek, 'cells'>): Need[] {
+  const needs = new Map<LadderQuality, Need>();
+  for (const { quality: id, sets, tier } of week.cells) {
+    const before = needs.get(id);
+    needs.set(id, { id, tier, sets: Math.min(before?.sets ?? Number.POSITIVE_INFINITY, sets) });
+  }
+  return [...needs.values()].filter(({ sets }) => sets > 0);
+}
+
+/** The main and, where one is asked for, the accessory of a quality: what is under way in this block, else the best there is. */
+class Chooser {
+  readonly underWay: UnderWay[] = [];
+  private readonly accessories = new Map<LadderQuality, { candidate: Candidate; setting: string | null }>();
+  constructor(private readonly input: ComposeInput) {}
+
+  private wanted(id: LadderQuality, more: Partial<Wanted> = {}): Wanted {
+    const { week, blockStart, underWay, weakerSide } = this.input;
+    return {
+      quality: id,
+      phase: week.phase,
+      gapActs: weakerSide[id as QualityId]?.acts ?? false,
+      before: new Set(underWay.filter((one) => one.since < blockStart).map((one) => one.rungId)),
+      ...more,
+    };
+  }
+
+  /** What is under way for a role, kept while it is of this block (or the phase keeps its rungs) and may still be done. */
+  private kept(
+    id: LadderQuality,
+    role: Role,
+    since: IsoDay,
+  ): { candidate: Candidate; one: UnderWay } | undefined {
+    const { athlete, underWay, week } = this.input;
+    const one = underWay.find((state) => state.quality === id && state.role === role);
+    if (!one || !(one.since >= since || phaseRules[week.phase].keepsRungs)) return undefined;
+    const candidate = judgeHeld(athlete, one.rungId, one.load ?? 0, this.wanted(id));
+    return candidate && { candidate, one };
+  }
+
+  private keep(
+    id: LadderQuality,
+    role: Role,
+    candidate: Candidate,
+    since: IsoDay,
+    setting?: string | null,
+  ): void {
+    this.underWay.push({
+      quality: id,
+      role,
+      ladderId: candidate.ladder.id,
+      rungId: candidate.rung.id,
+      load: candidate.load > 0 ? candidate.load : null,
+      since,
+      setting: setting ?? null,
+    });
+  }
+
+  choose(id: LadderQuality, role: Role): { candidate: Candidate; setting: string | null } | Issue {
+    const { athlete, underWay, blockStart, week } = this.input;
+    const kept = this.kept(id, role, blockStart);
+    if (kept) {
+      this.keep(id, role, kept.candidate, kept.one.since, kept.one.setting);
+      return { candidate: kept.candidate, setting: kept.one.setting ?? null };
+    }
+    const held = underWay.find((state) => state.quality === id && state.role === role);
+    const { candidates, bars } = chooseRungs(
+      athlete,
+      this.wanted(id, { held: held && { rungId: held.rungId, load: held.load ?? 0 } }),
+    );
+    const [best] = candidates;
+    if (!best) {
+      const bar = bars[0]?.bar;
+      return bar
+        ? issue('compose.barred', { quality: nameOf(id), bar: bar.code, ...bar.values })
+        : issue('compose.no_rung', { quality: nameOf(id) });
+    }
+    const same = held?.rungId === best.rung.id;
+    this.keep(id, role, best, week.startsOn, same ? held?.setting : null);
+    return { candidate: best, setting: same ? (held?.setting ?? null) : null };
+  }
+
+  /** What was chosen for a quality found no room. */
+  forget(id: LadderQuality): void {
+    for (let i = this.underWay.length - 1; i >= 0; i -= 1)
+      if (this.underWay[i]?.quality === id) this.underWay.splice(i, 1);
+  }
+
+  /** Another ladder of the quality beside its main exercise; undefined when there is none. */
+  accessory(
+    id: LadderQuality,
+    main: Candidate,
+  ): { candidate: Candidate; setting: string | null } | undefined {
+    const found = this.accessories.get(id) ?? this.findAccessory(id, main);
+    if (found) this.accessories.set(id, found);
+    return found;
+  }
+
+  private findAccessory(
+    id: LadderQuality,
+    main: Candidate,
+  ): { candidate: Candidate; setting: string | null } | undefined {
+    const { athlete, underWay, week } = this.input;
+    const kept = this.kept(id, 'accessory', addDays(week.startsOn, -accessoryDays + 1));
+    if (kept && kept.candidate.ladder.id !== main.ladder.id) {
+      this.keep(id, 'accessory', kept.candidate, kept.one.since, kept.one.setting);
+      return { candidate: kept.candidate, setting: kept.one.setting ?? null };
+    }
+    const last = underWay.find((state) => state.quality === id && state.role === 'accessory');
+    const ladders = (without: readonly (string | undefined)[]) =>
+      chooseRungs(athlete, this.wanted(id, { without: new Set(without.flatMap((one) => one ?? [])) }))
+        .candidates[0];
+    const best = ladders([main.ladder.id, last?.ladderId]) ?? ladders([main.ladder.id]);
+    if (!best || best.outside > 0.7) return undefined;
+    this.keep(id, 'accessory', best, week.startsOn);
+    return { candidate: best, setting: null };
+  }
+}
+
+interface Exposure {
+  readonly item: Prescription;
+  readonly need: Need;
+  readonly candidate: Candidate;
+}
+
+function exposureOf(
+  need: Need,
+  from: { readonly candidate: Candidate; readonly setting: string | null },
+  sets: number,
+  role: Role,
+  { athlete, week, weakerSide }: ComposeInput,
+): Exposure {
+  return {
+    need,
+    candidate: from.candidate,
+    item: prescriptionOf({
+      athlete,
+      candidate: from.candidate,
+      quality: need.id,
+      role,
+      sets,
+      phase: week.phase,
+      weaker: weakerSide[need.id as QualityId],
+      setting: from.setting,
+    }),
+  };
+}
+
+/** Sets of a week in so many exposures, as even as they come, the larger first. */
+export function splitSets(sets: number, exposures: number): number[] {
+  return Array.from({ length: exposures }, (_, i) => Math.floor((sets + exposures - 1 - i) / exposures));
+}
+
+/** Exposures of a quality: its main exercise, and from the third one (or beside many sets) an accessory. */
+function exposures(need: Need, input: ComposeInput, chooser: Chooser): Exposure[] | Issue {
+  const { athlete, week } = input;
+  const breath = need.id === 'breath_brace';
+  const role: Role =
+    need.id === 'neck_control' ? 'neck' : breath ? 'opener' : need.tier === 'main' ? 'main' : 'keep';
+  const chosen = chooser.choose(need.id, role);
+  if ('code' in chosen) return chosen;
+  const perExposure = athlete.level === 'advanced' && week.phase === 'load' && need.tier === 'main' ? 5 : 4;
+  const opens = breath && need.sets >= 2 * input.days.length ? input.days.length : breath ? 1 : undefined;
+  const count = exposuresOf(
+    { tier: need.tier, mostPerExposure: perExposure, opens },
+    need.sets,
+    input.days.length,
+  );
+  const parts = splitSets(need.sets, count);
+  const make = (from: { candidate: Candidate; setting: string | null }, sets: number, as: Role) =>
+    exposureOf(need, from, sets, as, input);
+  const other =
+    need.tier === 'main' && parts.length >= 3 ? chooser.accessory(need.id, chosen.candidate) : undefined;
+  return parts.map((sets, i) =>
+    other && i >= 2 ? make(other, sets, breath ? 'main' : 'accessory') : make(chosen, sets, role),
+  );
+}
+
+/** Days of the week that still get a session: those the plan names, less what is past or keeps its own. */
+const openDays = (input: ComposeInput): IsoDay[] =>
+  input.days.filter((day) => day >= input.fromDay && !input.doneDays.includes(day));
+
+/** Sets one exposure may grow to: the phase's for a main exercise, one more than the least for what is kept. */
+function mostSets({ item, need }: Exposure, { athlete, week }: ComposeInput): number {
+  // The opener takes two to three minutes.
+  if (item.role === 'opener') return withSets(item, item.sets + 1).minutes <= 3 ? item.sets + 1 : item.sets;
+  if (item.role === 'neck') return item.sets;
+  // Sets that a cap has cut into pieces stay as they are.
+  if (item.restS <= pieceRestS) return item.sets;
+  const [, most] = phaseRules[week.phase].sets;
+  if (need.tier !== 'main') return 4;
+  return athlete.level === 'advanced' && week.phase === 'load' ? most + 1 : most;
+}
+
+/** What could still be laid on a day: one set more of what is there, or an accessory of a main quality. */
+interface More {
+  readonly day: number;
+  /** Where it stands on its day; undefined for a new one. */
+  readonly at: number | undefined;
+  readonly exposure: Exposure;
+  readonly minutes: number;
+  readonly worth: number;
 }
 
 /**
- * The days that still get a session, as evenly as they lie. In a week under way: what is left of the week's sessions,
- * and no more than their share of the days left, so that missed ones are not crammed in.
+ * The minutes the plan has for the week and the cards have not used yet: one set more at a time where it is wanted most, and
+ * in load weeks an accessory from another ladder when a main exercise has all its sets. The plan counts with the
+ * prescriptions of its own day; the cards have those of theirs.
  */
-function sessionDays(input: ComposeInput): IsoDay[] {
-  const days = Array.from({ length: 7 }, (_, i) => addDays(input.week.startsOn, i));
-  const allowed = days.filter(
-    (day) => input.weekdays.includes(weekdayOf(day)) && !input.eventDays.includes(day),
-  );
-  const left = allowed.filter((day) => day >= input.fromDay && !input.doneDays.includes(day));
-  const share = Math.ceil((input.sessionsPerWeek * left.length) / Math.max(1, allowed.length));
-  const count = Math.max(0, Math.min(left.length, input.sessionsPerWeek - input.doneDays.length, share));
-  return Array.from({ length: count }, (_, i) => left[Math.floor((i * left.length) / count)] as IsoDay);
-}
-
-interface Wanted {
-  readonly id: QualityId;
-  readonly dose: number;
-}
-
-/** An item of a week and on how many of its days it is laid, of so many that there are. */
-function prescribe(
-  want: Wanted,
+function topUp(
+  days: readonly Exposure[][],
   input: ComposeInput,
-  days: number,
-): { item: Prescription; frequency: number } | Issue {
-  const underWay = new Map(input.states.map((state) => [state.ladderId, state.rungId]));
-  const offer = offersFor(want.id, input, underWay)[0];
-  const name = quality(want.id).name;
-  if (!offer) return issue('compose.no_rung', { quality: name });
-  const { ladder, rung: chosen } = offer;
-  const state = input.states.find((state) => state.ladderId === ladder.id && state.rungId === chosen.id);
-  const limits = input.gate.rung(chosen.id);
-  const amount = cappedAmount(chosen, state?.amount ?? chosen.start.amount, limits.capS);
-  const cap = limits.capS !== undefined && chosen.unit === 'hold_s' ? limits.capS : undefined;
-  const perSet = setDose(chosen, amount);
-  let sets = state?.sets ?? chosen.start.sets;
-  const usual = input.week.kind === 'load' ? input.sessionsPerWeek : Math.max(1, input.sessionsPerWeek - 1);
-  const most = Math.min(days, usual);
-  let frequency = Math.min(most, Math.max(1, Math.round(want.dose / (sets * perSet))));
-  if (frequency === 1 && most >= 2 && sets >= 2 && want.dose >= 1.5 * perSet) {
-    // Two short exposures teach more than one long one.
-    sets = Math.max(1, Math.round(want.dose / (2 * perSet)));
-    frequency = 2;
-  }
-  if (frequency === 1) sets = Math.max(1, Math.min(sets, Math.round(want.dose / perSet)));
-  const weaker = chosen.sided ? input.weakerSide[want.id] : undefined;
-  const acts = weaker?.acts ?? false;
-  const words = schoolWords(ladder, chosen, amount, input.schoolId);
-  const base = {
-    ladderId: ladder.id,
-    rungId: chosen.id,
-    name: chosen.name,
-    quality: want.id,
-    sets,
-    amount,
-    unit: chosen.unit,
-    sided: chosen.sided,
-    firstSide: weaker?.side ?? (chosen.sided ? ('left' as const) : null),
-    extraSetSide: acts && weaker ? weaker.side : null,
-    restS: cap === undefined ? chosen.rest_s : 10,
-    tempo: chosen.tempo ?? null,
-    load: prescribedLoad(chosen, input.massKg, input.gate.under16, state?.load, limits.loadMost),
-    effortMost: limits.effortMost ?? null,
-    setting: state?.setting ?? null,
-    breath: words.breath,
-    cues: words.cues,
-    schoolCue: words.ownCue,
-    schoolAmount: words.amount,
-    endsSet: chosen.regress_on.map((id) => input.trade.fault(id).name.toLowerCase()),
-  };
-  const step = `rung ${ladder.rungs.findIndex((r) => r.id === chosen.id) + 1} of ${ladder.rungs.length}`;
-  const weekDose = `${want.dose.toFixed(1)} doses this week; a set is ${perSet.toFixed(2)} (${amount} of ${chosen.goal.amount})`;
-  return {
-    frequency,
-    item: {
-      ...base,
-      dose: sets * perSet,
-      minutes: Math.round((prescriptionSeconds(base) / 60) * 10) / 10,
-      why: {
-        this: `${ladder.name}, ${step}: ${state ? 'where the athlete stands' : 'a start that fits the screen'}; serves ${name.toLowerCase()}${weaker && acts ? `, ${weaker.side} weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,
-        now: `${phaseNames[input.week.phase]}: ${phaseAims[input.week.phase].toLowerCase()}.`,
-        muchness: `${weekDose}${cap === undefined ? '' : `; holds capped at ${cap} s by a caution`}.`,
-      },
-    },
-  };
-}
-
-/** The amount that keeps one set within a cap in seconds; at least one. */
-export function cappedAmount(rung: Rung, amount: number, capS: number | undefined): number {
-  if (capS === undefined) return amount;
-  const seconds = workSeconds(rung.unit, amount, rung.tempo);
-  return seconds <= capS ? amount : Math.max(1, Math.floor((amount * capS) / seconds));
-}
-
-const minutesOf = (items: readonly Prescription[]) => items.reduce((sum, item) => sum + item.minutes, 0);
-
-/** A limit of a session: when it is passed, and which items weigh on it. */
-interface Limit {
-  readonly over: (items: readonly Prescription[]) => boolean;
-  readonly weighs: (item: Prescription) => boolean;
-  readonly about: Issue;
-}
-
-/** Takes sets, then exercises, of the least wanted of some items until the session is not over a limit. */
-function trimmer(input: ComposeInput, leftOut: Issue[]) {
-  const wish = (item: Prescription) => input.priority[item.quality as QualityId] ?? 0;
-  return (items: readonly Prescription[], { over, weighs, about }: Limit): Prescription[] => {
-    let kept = [...items];
-    while (kept.some(weighs) && over(kept)) {
-      const byWish = kept.filter(weighs).sort((a, b) => wish(a) - wish(b));
-      const thinner = byWish.find((item) => item.sets > 1);
-      if (thinner) {
-        const less = { ...thinner, sets: thinner.sets - 1 };
-        const smaller = {
-          ...less,
-          dose: less.sets * setDose(input.trade.rung(less.rungId), less.amount),
-          minutes: Math.round((prescriptionSeconds(less) / 60) * 10) / 10,
-        };
-        kept = kept.map((item) => (item === thinner ? smaller : item));
-      } else {
-        const gone = byWish[0] as Prescription;
-        leftOut.push({ ...about, values: { ...about.values, name: gone.name } });
-        kept = kept.filter((item) => item !== gone);
-      }
+  chooser: Chooser,
+  wish: (item: Prescription) => number,
+  minutes: number,
+): Exposure[][] {
+  const out = days.map((exposed) => [...exposed]);
+  const ofDay = (i: number) => minutesOf((out[i] ?? []).map(({ item }) => item));
+  const used = () => out.reduce((sum, _, i) => sum + ofDay(i), 0);
+  const fits = (i: number, more: number) =>
+    ofDay(i) + more <= input.minutesPerSession + 1e-6 && used() + more <= minutes + 0.5;
+  const accessories = new Map<LadderQuality, Exposure | undefined>();
+  const accessoryOf = (main: Exposure): Exposure | undefined => {
+    const id = main.need.id;
+    if (!accessories.has(id)) {
+      const found = chooser.accessory(id, main.candidate);
+      accessories.set(
+        id,
+        found && exposureOf(main.need, found, phaseRules[input.week.phase].sets[0], 'accessory', input),
+      );
     }
-    return kept;
+    return accessories.get(id);
   };
+  for (;;) {
+    const more = out.flatMap((exposed, day) =>
+      exposed.flatMap((exposure, at): More[] => {
+        if (exposure.item.sets + 1 > mostSets(exposure, input)) return [];
+        const item = withSets(exposure.item, exposure.item.sets + 1);
+        const added = item.minutes - exposure.item.minutes;
+        return fits(day, added)
+          ? [
+              {
+                day,
+                at,
+                exposure: { ...exposure, item },
+                minutes: added,
+                worth: item.role === 'opener' ? 0 : wish(item) / exposure.item.sets,
+              },
+            ]
+          : [];
+      }),
+    );
+    const best = more.sort((a, b) => b.worth - a.worth)[0];
+    if (best) {
+      (out[best.day] as Exposure[])[best.at as number] = best.exposure;
+      continue;
+    }
+    if (input.week.kind !== 'load') return out;
+    const other = out
+      .flatMap((exposed, day) =>
+        exposed
+          .filter(({ item }) => item.role === 'main')
+          .flatMap((main) => {
+            const found = accessoryOf(main);
+            const there = exposed.some(({ item }) => item.rungId === found?.item.rungId);
+            return found && !there && fits(day, found.item.minutes)
+              ? [{ day, found, minutes: ofDay(day) }]
+              : [];
+          }),
+      )
+      .sort((a, b) => a.minutes - b.minutes)[0];
+    if (!other) break;
+    out[other.day]?.push(other.found);
+  }
+  // A kept quality that waits this week comes in where a whole exposure of it still fits.
+  for (const id of input.week.waiting) {
+    const need: Need = { id, tier: 'keep', sets: 2 };
+    if (input.athlete.gate.may('lay_out', { quality: id }).length > 0) continue;
+    const [found] = exposuresIn(need, input, chooser);
+    const day = out.findIndex((_, i) => found && fits(i, found.item.minutes));
+    if (found && day >= 0) out[day]?.push(found);
+    else chooser.forget(id);
+  }
+  return out;
 }
 
-const setsInAll = (item: Prescription) => item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0);
+const exposuresIn = (need: Need, input: ComposeInput, chooser: Chooser): Exposure[] => {
+  const made = exposures(need, input, chooser);
+  return 'code' in made ? [] : made;
+};
+
+/** Puts exposures on days: the longest first, each on the emptiest day that has not the quality yet. */
+function deal(
+  all: readonly Exposure[],
+  days: number,
+  minutesPerSession: number,
+): { days: Exposure[][]; over: Exposure[] } {
+  const perDay: Exposure[][] = Array.from({ length: days }, () => []);
+  const over: Exposure[] = [];
+  const minutes = (i: number) => minutesOf((perDay[i] ?? []).map(({ item }) => item));
+  const first = (one: Exposure) => (one.item.role === 'opener' ? 0 : one.need.tier === 'main' ? 1 : 2);
+  const sorted = [...all].sort((a, b) => first(a) - first(b) || b.item.minutes - a.item.minutes);
+  for (const exposure of sorted) {
+    const open = perDay
+      .map((items, i) => ({ i, has: items.some(({ need }) => need.id === exposure.need.id) }))
+      .filter(({ has }) => !has)
+      .sort((a, b) => minutes(a.i) - minutes(b.i) || a.i - b.i);
+    const at = open.find(({ i }) => minutes(i) + exposure.item.minutes <= minutesPerSession + 1e-6);
+    if (at) perDay[at.i]?.push(exposure);
+    else over.push(exposure);
+  }
+  // What found no whole place gives up sets, never under two, and takes the emptiest day that holds it.
+  const left = over.filter((exposure) => {
+    const open = perDay
+      .map((items, i) => ({ i, has: items.some(({ need }) => need.id === exposure.need.id) }))
+      .filter(({ has }) => !has)
+      .sort((a, b) => minutes(a.i) - minutes(b.i));
+    for (const { i } of open)
+      for (let sets = exposure.item.sets - 1; sets >= 2; sets -= 1) {
+        const smaller = withSets(exposure.item, sets);
+        if (minutes(i) + smaller.minutes <= minutesPerSession + 1e-6) {
+          perDay[i]?.push({ ...exposure, item: smaller });
+          return false;
+        }
+      }
+    return true;
+  });
+  return { days: perDay, over: left };
+}
+
+const setsInAll = (item: Pick<Prescription, 'sets' | 'sided' | 'extraSetSide'>) =>
+  item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0);
 
 /** Seconds a session lies on the back. */
 export function onBackSeconds(
-  input: Pick<ComposeInput, 'gate'>,
+  { gate }: Pick<DoseAthlete, 'gate'>,
   items: readonly Pick<
     Prescription,
     'rungId' | 'unit' | 'amount' | 'tempo' | 'sets' | 'sided' | 'extraSetSide'
@@ -200,8 +406,8 @@ export function onBackSeconds(
 ): number {
   return items.reduce(
     (sum, item) =>
-      input.gate.rung(item.rungId).onBack
-        ? sum + workSeconds(item.unit, item.amount, item.tempo) * setsInAll(item as Prescription)
+      gate.rung(item.rungId).onBack
+        ? sum + workSeconds(item.unit, item.amount, item.tempo) * setsInAll(item)
         : sum,
     0,
   );
@@ -209,92 +415,138 @@ export function onBackSeconds(
 
 /** Loaded bending of some prescriptions. */
 export function flexionOf(
-  trade: Pick<RungContext['trade'], 'rung'>,
+  trade: Pick<DoseAthlete['trade'], 'rung'>,
   items: readonly Pick<Prescription, 'rungId' | 'amount' | 'sets' | 'sided' | 'extraSetSide'>[],
 ): Flexion {
   return items.reduce(
-    (sum, item) =>
-      addFlexion(sum, flexionOfSet(trade.rung(item.rungId), item.amount), setsInAll(item as Prescription)),
+    (sum, item) => addFlexion(sum, flexionOfSet(trade.rung(item.rungId), item.amount), setsInAll(item)),
     noFlexion,
   );
 }
 
+/** A limit of a session: when it is passed, and which items weigh on it. */
+interface Bound {
+  readonly over: (items: readonly Prescription[]) => boolean;
+  readonly weighs: (item: Prescription) => boolean;
+  readonly about: Issue;
+}
+
+/** Takes sets (never under two), then exercises, of the least wanted of some items until the session is not over a bound. */
+function trim(
+  items: readonly Prescription[],
+  { over, weighs, about }: Bound,
+  wish: (item: Prescription) => number,
+  leftOut: Issue[],
+): Prescription[] {
+  let kept = [...items];
+  while (kept.some(weighs) && over(kept)) {
+    const byWish = kept.filter(weighs).sort((a, b) => wish(a) - wish(b));
+    const thinner = byWish.find((item) => item.sets > 2);
+    if (thinner) kept = kept.map((item) => (item === thinner ? withSets(thinner, thinner.sets - 1) : item));
+    else {
+      const gone = byWish[0] as Prescription;
+      leftOut.push({ ...about, values: { ...about.values, name: gone.name } });
+      kept = kept.filter((item) => item !== gone);
+    }
+  }
+  return kept;
+}
+
+/** What the ledger of bending and the time on the back leave of a session; what goes is told. */
+export function withinGate(
+  athlete: DoseAthlete,
+  items: readonly Prescription[],
+  bent: Flexion,
+  wish: (item: Prescription) => number,
+  leftOut: Issue[],
+): Prescription[] {
+  const { gate } = athlete;
+  const inFlexion = trim(
+    items,
+    {
+      over: (some) => !withinFlexion(addFlexion(bent, flexionOf(athlete.trade, some)), gate.flexion),
+      weighs: (item) => !withinFlexion(flexionOf(athlete.trade, [item]), noFlexion),
+      about: issue('compose.flexion', { cycles: gate.flexion.cycles, seconds: gate.flexion.heldS }),
+    },
+    wish,
+    leftOut,
+  );
+  const mostOnBackS = gate.onBackSessionS ?? Number.POSITIVE_INFINITY;
+  return trim(
+    inFlexion,
+    {
+      over: (some) => onBackSeconds(athlete, some) > mostOnBackS,
+      weighs: (item) => gate.rung(item.rungId).onBack,
+      about: issue('compose.on_back', { minutes: Math.round(mostOnBackS / 60) }),
+    },
+    wish,
+    leftOut,
+  );
+}
+
+/** What of a session stays longest when something must go: the opener, then main exercises, then by priority. */
+export const wishOf =
+  (priority: ComposeInput['priority']) =>
+  (item: Prescription): number =>
+    (priority[item.quality] ?? 0) + (item.role === 'opener' ? 2 : item.role === 'main' ? 1 : 0);
+
 /**
- * A week's doses to sessions on days: for each quality the athlete's rung on the ladder that serves it best under
- * cautions, school and kit; sets x amount until the dose is met, on two days or more when it allows; weaker side first
- * with one more set while its gap acts; each session within its minutes, in the order breath, control, dynamic, holds.
+ * A week's sets to sessions on days: for each quality its main exercise and accessory (what is under way, else the rung whose
+ * limit fits the phase), amounts as the phase's share of the weaker side's limit, weaker side first with one more set while
+ * its gap acts; each session within its minutes, the ledger of bending and what lying on the back allows; in order, with
+ * antagonists in turns.
  */
 export function compose(input: ComposeInput): ComposedWeek {
   const leftOut: Issue[] = [];
-  const { gate } = input;
-  if (gate.clearance.allows === 'nothing') return { sessions: [], leftOut: [...gate.clearance.issues] };
-  if (input.week.kind === 'black') return { sessions: [], leftOut: [issue('compose.black')] };
-  const days = sessionDays(input);
-  if (days.length === 0) return { sessions: [], leftOut: [issue('compose.no_day')] };
-  const wholeWeek = Math.max(days.length, Math.min(input.sessionsPerWeek, input.weekdays.length));
-  const doses = new Map<QualityId, number[]>();
-  for (const cell of input.week.cells)
-    doses.set(cell.quality, [...(doses.get(cell.quality) ?? []), cell.dose]);
-  const wanted: Wanted[] = [...doses].map(([id, sides]) => ({
-    id,
-    // A week under way gets the part of its dose that its remaining days carry.
-    dose: ((sides.reduce((a, b) => a + b, 0) / sides.length) * days.length) / wholeWeek,
-  }));
-  wanted.sort((a, b) => (input.priority[b.id] ?? 0) - (input.priority[a.id] ?? 0) || b.dose - a.dose);
-
-  const perDay: Prescription[][] = days.map(() => []);
-  for (const want of wanted) {
-    // Less than this is not worth a set.
-    if (want.dose < 0.2) continue;
-    const [bar] = gate.may('lay_out', { quality: want.id });
-    if (bar) {
-      leftOut.push(issue('compose.barred', { quality: quality(want.id).name, bar: bar.code }));
-      continue;
-    }
-    const made = prescribe(want, input, days.length);
-    if ('code' in made) {
-      leftOut.push(made);
-      continue;
-    }
-    // The emptiest days first; ties go to the earlier day.
-    const order = perDay
-      .map((items, i) => [minutesOf(items), i] as const)
-      .sort((a, b) => a[0] - b[0] || a[1] - b[1]);
-    for (const [, at] of order.slice(0, made.frequency)) perDay[at]?.push(made.item);
-  }
-
-  const trim = trimmer(input, leftOut);
-  let bent = input.bent ?? noFlexion;
-  const sessions = perDay.flatMap((items, i): ComposedSession[] => {
-    const inMinutes = trim(items, {
-      over: (some) => minutesOf(some) > input.minutesPerSession,
-      weighs: () => true,
-      about: issue('compose.minutes', { minutes: input.minutesPerSession }),
-    });
-    const inFlexion = trim(inMinutes, {
-      over: (some) => !withinFlexion(addFlexion(bent, flexionOf(input.trade, some)), gate.flexion),
-      weighs: (item) => !withinFlexion(flexionOf(input.trade, [item]), noFlexion),
-      about: issue('compose.flexion', { cycles: gate.flexion.cycles, seconds: gate.flexion.heldS }),
-    });
-    const mostOnBackS = gate.onBackSessionS ?? Number.POSITIVE_INFINITY;
-    const kept = trim(inFlexion, {
-      over: (some) => onBackSeconds(input, some) > mostOnBackS,
-      weighs: (item) => gate.rung(item.rungId).onBack,
-      about: issue('compose.on_back', { minutes: Math.round(mostOnBackS / 60) }),
-    });
-    bent = addFlexion(bent, flexionOf(input.trade, kept));
-    if (kept.length === 0) return [];
-    const ordered = kept
-      .map((item, at) => ({
-        item,
-        at,
-        rank: sessionRank(item.quality as QualityId, input.trade.rung(item.rungId)),
-      }))
-      .sort((a, b) => a.rank - b.rank || a.at - b.at)
-      .map(({ item }) => item);
-    return [{ onDate: days[i] as IsoDay, minutes: Math.round(minutesOf(ordered)), items: ordered }];
+  const { athlete, week } = input;
+  const { gate } = athlete;
+  const nothing = (...issues: readonly Issue[]): ComposedWeek => ({
+    sessions: [],
+    leftOut: issues,
+    underWay: [],
   });
-  return { sessions, leftOut: distinct(leftOut) };
+  if (gate.clearance.allows === 'nothing') return nothing(...gate.clearance.issues);
+  if (week.kind === 'black') return nothing(issue('compose.black'));
+  const days = openDays(input);
+  if (days.length === 0 || week.cells.length === 0) return nothing(issue('compose.no_day'));
+  const chooser = new Chooser(input);
+  // A week under way gets the part of its exposures that its remaining days carry.
+  const share = days.length / Math.max(1, input.days.length);
+  const all: Exposure[] = [];
+  const order: Record<(typeof tiers)[number], number> = { main: 0, keep: 1, rest: 2 };
+  const needs = needsOf(week).sort(
+    (a, b) => order[a.tier] - order[b.tier] || (input.priority[b.id] ?? 0) - (input.priority[a.id] ?? 0),
+  );
+  for (const need of needs) {
+    const [bar] = gate.may('lay_out', { quality: need.id });
+    if (bar) {
+      leftOut.push(issue('compose.barred', { quality: nameOf(need.id), bar: bar.code }));
+      continue;
+    }
+    const made = exposures(need, input, chooser);
+    if ('code' in made) leftOut.push(made);
+    else all.push(...made.slice(0, Math.max(1, Math.round(made.length * share))));
+  }
+  const wish = wishOf(input.priority);
+  const dealt = deal(all, days.length, input.minutesPerSession);
+  for (const { item } of dealt.over)
+    leftOut.push(issue('compose.minutes', { minutes: input.minutesPerSession, name: item.name }));
+  const filled = topUp(dealt.days, input, chooser, wish, week.minutes * share);
+  let bent = input.bent ?? noFlexion;
+  const sessions = filled.flatMap((exposed, i): ComposedSession[] => {
+    const items = exposed.map(({ item }) => item);
+    const kept = withinGate(athlete, items, bent, wish, leftOut);
+    bent = addFlexion(bent, flexionOf(athlete.trade, kept));
+    if (kept.length === 0) return [];
+    return [
+      {
+        onDate: days[i] as IsoDay,
+        minutes: Math.round(minutesOf(kept)),
+        items: ordered(kept, week.focus),
+      },
+    ];
+  });
+  return { sessions, leftOut: distinct(leftOut), underWay: chooser.underWay };
 }
 
 /** Each issue once. */

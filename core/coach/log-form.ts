@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { loadKindSchema } from '~/core/catalogue/posture-schema';
 import { sideKeySchema } from '~/core/catalogue/schema';
 import { painRegions } from '~/core/clear/pain';
+import { reserves } from '~/core/dose/logged';
 import { plainText } from '~/core/formats/text';
 
 /** What was done of a session, as it is sent. Messages are codes. */
@@ -30,6 +31,8 @@ export const logSchema = z
     painRegion: z.enum(painRegions).nullable().default(null),
     note: z.string().transform(plainText).pipe(z.string().max(1000, 'form.too_long')).default(''),
     sets: z.array(loggedSetSchema).max(400),
+    /** What was left after the last set, by rung; only what was tapped. */
+    reserve: z.record(z.string().max(80), z.enum(reserves)).default({}),
     /** The log that stands already and that this one is put together with. */
     mergeWith: z.uuid().nullable().default(null),
   })

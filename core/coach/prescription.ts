@@ -1,25 +1,48 @@
 import type { Load } from '~/core/body/posture';
-import type { AmountUnit, Rung, Side } from '~/core/catalogue';
-import { startLoad } from '~/core/catalogue/rung-load';
+import { type AmountUnit, type QualityId, quality, type Side } from '~/core/catalogue';
+import { loadPlaces } from '~/core/catalogue/rung-load';
+import { schoolWords } from '~/core/catalogue/school-words';
+import { pieceRestS } from '~/core/dose/amounts';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import type { Candidate, LadderQuality } from '~/core/dose/choose';
+import type { LimitBasis } from '~/core/dose/limits';
+import { type Phase, phaseAims, phaseNames } from '~/core/dose/phases';
+import { amountText, prescriptionMinutes } from '~/core/dose/work';
+import type { WeakerSide } from '~/core/link/weaker-sides';
 
-/** Where an athlete stands on one ladder: the rung, sets and amount of the next session. */
-export interface LadderState {
+/** What an exercise is for in its session. */
+export const roles = ['opener', 'main', 'accessory', 'keep', 'neck'] as const;
+export type Role = (typeof roles)[number];
+
+/** An exercise under way: the rung and load an athlete is on, what for and since when. */
+export interface UnderWay {
+  readonly quality: LadderQuality;
+  readonly role: Role;
   readonly ladderId: string;
   readonly rungId: string;
-  readonly sets: number;
-  readonly amount: number;
-  /** Load set for this athlete, kg or N; null takes the catalogue's start. */
-  readonly load?: number | null;
+  /** kg or N; null takes what the rung starts with. */
+  readonly load: number | null;
+  readonly since: string;
   /** Set-up for this athlete, in words. */
-  readonly setting?: string | null;
+  readonly setting?: string | null | undefined;
+}
+
+/** Exercises under way after a week was dealt: its own first, those of roles it had none of behind. */
+export function mergeUnderWay(now: readonly UnderWay[], before: readonly UnderWay[]): UnderWay[] {
+  const key = (one: UnderWay) => `${one.quality}|${one.role}`;
+  const fresh = new Set(now.map(key));
+  return [...now, ...before.filter((one) => !fresh.has(key(one)))];
 }
 
 export interface Prescription {
   readonly ladderId: string;
   readonly rungId: string;
   readonly name: string;
-  readonly quality: string;
+  readonly quality: LadderQuality;
+  readonly role: Role;
   readonly sets: number;
+  /** Sets before a cap cut them into short holds. */
+  readonly wholeSets: number;
   readonly amount: number;
   readonly unit: AmountUnit;
   readonly sided: boolean;
@@ -41,84 +64,138 @@ export interface Prescription {
   readonly schoolAmount: string | null;
   readonly endsSet: readonly string[];
   readonly minutes: number;
+  /** Of all its sets, of one side. */
   readonly dose: number;
+  /** L of the weaker side when it was laid out, and what it is read from. */
+  readonly limit: number;
+  readonly limitBasis: LimitBasis;
+  readonly orMore: boolean;
+  readonly share: number;
+  /** What should be left after a set, in the unit; null where none is said. */
+  readonly inHand: number | null;
+  /** A1 and A2 take turns: one rests while the other works. */
+  readonly pair: string | null;
   readonly why: { readonly this: string; readonly now: string; readonly muchness: string };
 }
 
-/** Seconds one breath takes when nothing is known of the athlete. */
-const breathS = 5;
-/** Seconds a rep takes without a written tempo. */
-const repS = 4;
-/** Finding the place, the kit and the position. */
-const setUpS = 30;
+/** What of a prescription says how much work it is. */
+export type Worked = Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>;
 
-/** Seconds of work in one set on one side. */
-export function workSeconds(unit: AmountUnit, amount: number, tempo: string | null | undefined): number {
-  switch (unit) {
-    case 'hold_s':
-      return amount;
-    case 'breaths':
-      return amount * breathS;
-    case 'metres':
-      // Metres count as seconds at 1.0 m/s.
-      return amount;
-    case 'reps_in_60s':
-      return 60;
-    case 'reps':
-      return amount * (tempo ? tempo.split('-').reduce((sum, part) => sum + Number(part), 0) : repS);
-  }
-}
-
-/** Seconds of one prescription: set-up, sets x work x sides, and the rests between sets. */
-export function prescriptionSeconds(
-  p: Pick<Prescription, 'unit' | 'amount' | 'tempo' | 'sided' | 'sets' | 'extraSetSide' | 'restS'>,
-): number {
-  const work = workSeconds(p.unit, p.amount, p.tempo);
-  const extra = p.extraSetSide ? 1 : 0;
-  return setUpS + work * (p.sets * (p.sided ? 2 : 1) + extra) + p.restS * Math.max(0, p.sets + extra - 1);
-}
-
-/** Dose of one set on one side: amount over the rung's goal amount, until the athlete's own best is known. */
-export function setDose(rung: Rung, amount: number): number {
-  return amount / rung.goal.amount;
-}
-
-const unitWords: Readonly<Record<AmountUnit, readonly [one: string, many: string]>> = {
-  reps: ['rep', 'reps'],
-  hold_s: ['s', 's'],
-  breaths: ['breath', 'breaths'],
-  metres: ['m', 'm'],
-  reps_in_60s: ['rep in 60 s', 'reps in 60 s'],
-};
-
-/** "8 reps", "20 s", "1 breath". */
-export function amountText(amount: number, unit: AmountUnit): string {
-  return `${amount} ${unitWords[unit][amount === 1 ? 0 : 1]}`;
-}
-
-/** "3 x 20 s each side, left first". */
-export function workText(
-  p: Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>,
-): string {
+/** "3 x 20 s each side, left first, one more left". */
+export function workText(p: Worked): string {
   const side = p.sided ? ` each side${p.firstSide ? `, ${p.firstSide} first` : ''}` : '';
   const extra = p.extraSetSide ? `, one more ${p.extraSetSide}` : '';
   return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
 }
 
-/**
- * Load of a rung for this body; null for body weight. One set for the athlete comes before the starting load, and neither
- * passes what the gate leaves.
- *
- * @param most greatest load of the gate, kg or N by the rung's kind; undefined where nothing limits it
- */
-export function prescribedLoad(
-  rung: Rung,
-  massKg: number,
-  under16: boolean,
-  own?: number | null,
-  most?: number,
-): Load | null {
-  const start = startLoad(rung, massKg, under16);
-  const value = Math.min(own ?? start.value, most ?? Number.POSITIVE_INFINITY);
-  return start.by === 'none' || !(value > 0) ? null : { by: start.by, value };
+/** "about 15 s in hand": rounded as it can be felt. */
+export function inHandText(inHand: number | null, unit: AmountUnit): string | null {
+  if (inHand === null) return null;
+  const step = unit === 'hold_s' || unit === 'metres' ? 5 : 1;
+  const rounded = Math.max(step, Math.round(inHand / step) * step);
+  return `about ${amountText(rounded, unit)} in hand`;
 }
+
+export interface MakeInput {
+  readonly athlete: DoseAthlete;
+  readonly candidate: Candidate;
+  readonly quality: LadderQuality;
+  readonly role: Role;
+  readonly sets: number;
+  readonly phase: Phase;
+  readonly weaker: WeakerSide | undefined;
+  readonly setting?: string | null | undefined;
+}
+
+const qualityName = (id: LadderQuality): string =>
+  id === 'neck_control' ? 'neck control' : quality(id as QualityId).name.toLowerCase();
+
+const stepWords: Readonly<Record<string, string>> = {
+  sport: 'named for the sport',
+  sided: 'one side at a time, because a gap acts',
+  school: 'fits the school',
+  caution: 'preferred under a caution',
+  new: 'new since the last block',
+  character: 'the work of this phase',
+};
+
+const basisWords: Readonly<Record<LimitBasis, string>> = {
+  moment: 'computed from',
+  prior: 'computed from',
+  best: 'from',
+  estimated: '',
+};
+
+/** Cut into holds that a cap leaves, at most so many a side. */
+const mostPieces = 12;
+
+/** A prescription of so many sets of a chosen rung. */
+export function prescriptionOf(input: MakeInput): Prescription {
+  const { athlete, candidate, role, phase, weaker } = input;
+  const { ladder, rung, load, limit, asked } = candidate;
+  const capped = asked.pieces > 1;
+  const sets = capped ? Math.min(mostPieces, input.sets * asked.pieces) : input.sets;
+  const words = schoolWords(ladder, rung, asked.amount, athlete.schoolId);
+  const firstSide = rung.sided ? (weaker?.side ?? 'left') : null;
+  const extraSetSide = rung.sided && weaker?.acts && !capped && input.sets >= 2 ? weaker.side : null;
+  const timed = {
+    sets,
+    amount: asked.amount,
+    unit: rung.unit,
+    sided: rung.sided,
+    firstSide,
+    extraSetSide,
+    restS: capped ? pieceRestS : rung.rest_s,
+    tempo: rung.tempo ?? null,
+  };
+  const place = ladder.rungs.findIndex((other) => other.id === rung.id) + 1;
+  const reasons = candidate.steps.map((step) => stepWords[step]).filter(Boolean);
+  const round = (value: number) => Math.round(value * 10) / 10;
+  const { effortMost } = athlete.gate.rung(rung.id);
+  return {
+    ladderId: ladder.id,
+    rungId: rung.id,
+    name: rung.name,
+    quality: input.quality,
+    role,
+    wholeSets: input.sets,
+    ...timed,
+    load: load > 0 ? { by: rung.load.by, value: load } : null,
+    effortMost: effortMost ?? null,
+    setting: input.setting ?? null,
+    breath: words.breath,
+    cues: words.cues,
+    schoolCue: words.ownCue,
+    schoolAmount: words.amount,
+    endsSet: rung.regress_on.map((id) => athlete.trade.fault(id).name.toLowerCase()),
+    minutes: prescriptionMinutes(timed),
+    dose: Math.round(input.sets * asked.dose * 100) / 100,
+    limit: round(limit.amount),
+    limitBasis: limit.basis,
+    orMore: limit.orMore,
+    share: Math.round(asked.share * 100) / 100,
+    inHand: asked.inHand === undefined ? null : round(asked.inHand),
+    pair: null,
+    why: {
+      this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality)}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,
+      now: `${phaseNames[phase]}: ${phaseAims[phase].toLowerCase()}.`,
+      muchness: asked.skill
+        ? `Skill: ${amountText(asked.amount, rung.unit)}, a little more for every two clean sessions, up to ${amountText(rung.goal.amount, rung.unit)}.`
+        : `Limit ${amountText(round(limit.amount), rung.unit)}${limit.orMore ? ' or more' : ''}, ${basisWords[limit.basis]} ${limit.source}; ${Math.round(asked.share * 100)} % of it is asked${heldWords[asked.heldBy] ?? ''}.`.replace(
+            /, {2}/,
+            ', ',
+          ),
+    },
+  };
+}
+
+const heldWords: Readonly<Partial<Record<Candidate['asked']['heldBy'], string>>> = {
+  first: ', less than the share because it is the first session on it',
+  longest: ', no longer than this: harder comes next',
+  effort: ', less because a caution caps the effort',
+  cap: ', in short holds because a caution caps them',
+};
+
+/** Where a load sits, said with its number: "8 kg in the hand". */
+export const loadText = (load: Load | null): string | null =>
+  load && load.value > 0 ? `${load.value} ${loadPlaces[load.by]}` : null;

@@ -1,26 +1,14 @@
 import fc from 'fast-check';
 import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { gateOf } from '~/core/clear/testing';
-import type { RungContext } from './choose-rung';
-import type { LadderState } from './prescription';
-import {
-  meetsCriterion,
-  type Proposal,
-  painHolds,
-  progress,
-  type SessionOutcome,
-  type SetRecord,
-} from './progress';
-
-const context: RungContext = {
-  trade: shippedTrade,
-  gate: gateOf(),
-  schoolId: 'neutral',
-  sport: 'running',
-  owned: new Set(),
-  capability: {},
-};
+import { amountFor } from '~/core/dose/amounts';
+import type { Lesson } from '~/core/dose/lessons';
+import { limitsOf } from '~/core/dose/limits';
+import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
+import type { Phase } from '~/core/dose/phases';
+import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
+import type { UnderWay } from './prescription';
+import { meetsCriterion, type Proposal, painHolds, progress } from './progress';
 
 const set = (rungId: string, done: number, over: Partial<SetRecord> = {}): SetRecord => ({
   ladderId: shippedTrade.hasRung(rungId) ? shippedTrade.ladderOf(rungId).id : 'gone',
@@ -47,16 +35,27 @@ const day = (n: number, sets: SetRecord[], over: Partial<SessionOutcome> = {}): 
   painRegion: null,
   ...over,
 });
-const state = (rungId: string, sets: number, amount: number): LadderState => ({
+const under = (rungId: string, over: Partial<UnderWay> = {}): UnderWay => ({
+  quality: shippedTrade.ladderOf(rungId).quality,
+  role: 'main',
   ladderId: shippedTrade.ladderOf(rungId).id,
   rungId,
-  sets,
-  amount,
+  load: null,
+  since: '2026-11-01',
+  ...over,
 });
-const all = (outcomes: SessionOutcome[], states: LadderState[] = [], more: object = {}): Proposal[] =>
-  progress({ ...context, outcomes, states, ...more });
-const first = (outcomes: SessionOutcome[], states: LadderState[] = [], more: object = {}): Proposal => {
-  const [proposal] = all(outcomes, states, more);
+interface Case extends GivenAthlete {
+  readonly phase?: Phase;
+  readonly underWay?: readonly UnderWay[];
+  readonly painSettings?: { easeFrom: number; endFrom: number };
+}
+const all = (outcomes: SessionOutcome[], its: Case = {}): Proposal[] => {
+  const { phase = 'build', underWay = [], painSettings, ...given } = its;
+  const done = new Set(outcomes.flatMap(({ sets }) => sets.map(({ rungId }) => rungId)));
+  return progress({ athlete: anAthlete({ done, ...given }), outcomes, underWay, phase, painSettings });
+};
+const first = (outcomes: SessionOutcome[], its: Case = {}): Proposal => {
+  const [proposal] = all(outcomes, its);
   if (!proposal) throw new Error('nothing is proposed');
   return proposal;
 };
@@ -90,31 +89,12 @@ describe('the mark of a rung', () => {
     expect(meetsCriterion(times(3, set('side_plank_full', 30, { side: 'right' })), side)).toBe(false);
     const short = [
       ...times(3, set('side_plank_full', 30, { side: 'left' })),
-      ...times(2, set('side_plank_full', 30, { side: 'right' })),
+      ...times(1, set('side_plank_full', 30, { side: 'right' })),
     ];
     expect(meetsCriterion(short, side)).toBe(false);
-  });
-  it('takes its gap, its sets and its amount from where the rung says them', () => {
-    const wants = (advance_when: object) => ({ ...side, advance_when }) as typeof side;
-    const sets = bothSides(1, 'side_plank_full', 40, 33, 30);
-    expect(meetsCriterion(sets, wants({ hold_s: 30, side_gap_pct_max: 20 }))).toBe(true);
-    expect(meetsCriterion(sets, wants({ hold_s: 30 }))).toBe(false);
-    expect(meetsCriterion(bothSides(1, 'side_plank_full', 33, 33, 30), wants({ hold_s: 30 }))).toBe(true);
-    const amounts: object[] = [
-      { breaths: 12 },
-      { reps: 12 },
-      { hold_s: 12 },
-      { metres: 12 },
-      { reps_in_60s: 12 },
-    ];
-    for (const amount of amounts) {
-      const its = { ...plank, advance_when: amount } as typeof plank;
-      expect(meetsCriterion([set('plank_full', 12)], its)).toBe(true);
-      expect(meetsCriterion([set('plank_full', 11)], its)).toBe(false);
-    }
-    const bare = { ...plank, advance_when: {} } as typeof plank;
-    expect(meetsCriterion([set('plank_full', 45)], bare)).toBe(true);
-    expect(meetsCriterion([set('plank_full', 44)], bare)).toBe(false);
+    // Two sets at the goal are the mark, however many the goal asks for.
+    const two = [...short, set('side_plank_full', 30, { side: 'right', setNo: 2 })];
+    expect(meetsCriterion(two, side)).toBe(true);
   });
 });
 
@@ -144,267 +124,202 @@ describe('what a pain holds', () => {
   });
 });
 
-describe('a proposal', () => {
-  it('is none without a log, and none for a rung that is gone', () => {
-    expect(all([])).toEqual([]);
-    expect(all([day(1, [set('gone', 3)])])).toEqual([]);
-  });
-  it('starts from where the athlete stands on this rung, or from what was planned', () => {
-    const sets = [set('plank_full', 20), set('plank_full', 25)];
-    const from = (...states: LadderState[]) => first([day(1, sets)], states).from;
-    expect(from(state('plank_full', 4, 18))).toEqual(state('plank_full', 4, 18));
-    expect(from()).toEqual(state('plank_full', 2, 25));
-    expect(
-      from(
-        { ...state('plank_full', 4, 18), ladderId: 'another' },
-        state('plank_knees', 5, 5),
-        state('plank_full', 3, 19),
-      ),
-    ).toEqual(state('plank_full', 3, 19));
-  });
-  it('counts the sets of the side that had fewer, and one at least', () => {
-    const left = times(3, set('side_plank_full', 20, { side: 'left' }));
-    const right = times(2, set('side_plank_full', 20, { side: 'right' }));
-    expect(first([day(1, [...left, ...right])]).from.sets).toBe(2);
-    expect(first([day(1, [...right, ...left])]).from.sets).toBe(2);
-    expect(first([day(1, left)]).from.sets).toBe(1);
-  });
-  it('after one clean session is the same again', () => {
-    const from = state('plank_full', 3, 20);
-    expect(first([day(1, times(3, set('plank_full', 20)))], [from])).toEqual({
-      ladderId: 'plank',
-      kind: 'stay',
-      from,
-      to: from,
-      owns: null,
-      reason: 'Clean at 20 s: once more the same, then a little more.',
+describe('the next step', () => {
+  const clean = (rungId: string, amount: number, n = 2) => times(n, set(rungId, amount));
+  it('comes when the goal was met clean on two sets in two sessions, whatever lies between', () => {
+    const met = clean('plank_knees', 30, 3);
+    expect(all([day(1, met)], { phase: 'ground', holds: [] })).toEqual([]);
+    const twice = first([day(1, met), day(2, clean('side_plank_full', 10)), day(3, met)], {
+      phase: 'ground',
+      holds: [],
     });
+    expect(twice).toMatchObject({ kind: 'next_rung', owns: 'plank_knees', to: { rungId: 'plank_full' } });
+    expect(twice.reason).toContain('met its goal clean on two sets on 2026-11-01 and 2026-11-03');
   });
-  it('after two is a little more, half the ramp when it was hard', () => {
-    const two = (effort: number, amount = 20, more: object = {}) =>
-      first(
-        [
-          day(1, times(3, set('plank_full', amount))),
-          day(2, times(3, set('plank_full', amount)), { effort }),
-        ],
-        [state('plank_full', 3, amount)],
-        more,
-      );
-    expect(two(5)).toMatchObject({ kind: 'more', owns: null, to: state('plank_full', 3, 25) });
-    expect(two(5).reason).toBe('Clean twice at 20 s, effort 5: a little more, within the ramp of 25 %.');
-    expect(two(6)).toMatchObject({ kind: 'more', to: state('plank_full', 3, 22) });
-    expect(two(6).reason).toBe('Clean twice at 20 s, effort 6: a little more.');
-    expect(two(5, 20, { rampLimit: 0.5 }).to.amount).toBe(30);
-    // One more at least, and never past the goal.
-    expect(two(6, 2).to.amount).toBe(3);
-    expect(two(5, 40).to.amount).toBe(45);
+  it('comes when the limit is 15 % over the top of the phase’s window', () => {
+    // A plank of 99 s: the top of Build is 90, of Load 50.
+    const one = [day(1, clean('plank_full', 40))];
+    expect(all(one, { phase: 'build' })).toEqual([]);
+    const found = first(one, { phase: 'load' });
+    expect(found.kind).toBe('next_rung');
+    expect(found.reason).toContain('The limit of 99 s is over the 50 s this phase works with');
+    // What is 99 s was held its goal of 45: it is owned.
+    expect(found.owns).toBe('plank_full');
   });
-  it('at the goal amount is a set more, and nothing more at the goal', () => {
-    const two = (sets: number) =>
-      first(
-        [day(1, times(sets, set('plank_knees', 30))), day(2, times(sets, set('plank_knees', 30)))],
-        [state('plank_knees', sets, 30)],
-      );
-    expect(two(2)).toMatchObject({ kind: 'more', to: state('plank_knees', 3, 30) });
-    // Three sets of the goal whose sides are not equal yet.
-    const uneven = bothSides(3, 'side_plank_full', 40, 30, 30);
-    expect(first([day(1, uneven), day(2, uneven)], [state('side_plank_full', 3, 30)])).toMatchObject({
-      kind: 'stay',
-      to: state('side_plank_full', 3, 30),
-      reason: 'Clean at 30 s: once more the same, then a little more.',
+  it('is a step of load where the rung has one, and enters at the phase’s share of its limit', () => {
+    const found = first(
+      [day(1, clean('plank_loaded', 30))].map((one) => ({
+        ...one,
+        sets: one.sets.map((its) => ({ ...its, load: 2.5 })),
+      })),
+      {
+        phase: 'load',
+        underWay: [under('plank_loaded', { load: 2.5 })],
+      },
+    );
+    expect(found).toMatchObject({
+      kind: 'more',
+      from: { load: 2.5 },
+      to: { rungId: 'plank_loaded', load: 5 },
     });
+    const a = anAthlete({ done: new Set(['plank_loaded']) });
+    const its = rung('plank_loaded');
+    const asked = amountFor(a, a.trade.ladderOf(its.id), its, limitsOf(a, its, 5).weaker, 0.7);
+    expect(found.to.amount).toBe(asked?.amount);
   });
-  it('is not more when the session before was lighter, or not all clean', () => {
-    const now = day(2, times(2, set('plank_full', 20)));
-    const kind = (...before: SetRecord[]) => first([day(1, before), now], [state('plank_full', 2, 20)]).kind;
-    expect(kind(...times(2, set('plank_full', 20)))).toBe('more');
-    expect(kind(set('plank_full', 15), set('plank_full', 20))).toBe('more');
-    expect(kind(set('plank_full', 20), set('plank_full', 15))).toBe('more');
-    expect(kind(...times(2, set('plank_full', 15)))).toBe('stay');
-    expect(kind(set('plank_full', 20), set('plank_full', 20, { faultId: 'hip_sag' }))).toBe('stay');
-    expect(kind(set('side_plank_full', 20, { side: 'left' }))).toBe('stay');
-  });
-  it('owns a rung whose mark is met in two of its sessions in a row, whatever lies between', () => {
-    const met = (n: number) => day(n, times(2, set('plank_full', 45)));
-    const between = day(2, bothSides(1, 'side_plank_full', 20, 20, 20));
-    expect(first([met(1), between, met(3)])).toEqual({
-      ladderId: 'plank',
-      kind: 'next_rung',
-      from: state('plank_full', 2, 45),
-      to: state('plank_leg_lift', 2, 5),
-      owns: 'plank_full',
-      reason: `${rung('plank_full').name} met its mark clean on 2026-11-01 and 2026-11-03: owned. Next is ${rung('plank_leg_lift').name}.`,
-    });
-    const lighter = day(2, times(2, set('plank_full', 40)));
-    for (const before of [[], [met(1), lighter]])
-      expect(first([...before, met(3)])).toMatchObject({
-        kind: 'stay',
-        owns: null,
-        reason: 'The mark is met clean once; a second session in a row confirms it.',
-      });
-    expect(first([met(1), lighter]).owns).toBe(null);
-  });
-  it('says so when the sides are equal, and keeps the last rung', () => {
-    const sides = (n: number) => day(n, bothSides(3, 'side_plank_full', 30, 30, 30));
-    expect(first([sides(1), sides(2)]).reason).toContain('2026-11-02, both sides equal: owned.');
-    const last = rung('plank_outside_knee');
-    const top = (n: number) => day(n, bothSides(3, last.id, 8, 8, 8));
-    expect(first([top(1), top(2)])).toEqual({
-      ladderId: 'plank',
-      kind: 'stay',
-      from: state(last.id, 3, 8),
-      to: state(last.id, 3, 8),
-      owns: last.id,
-      reason: `${last.name} is owned and is the last rung of ${shippedTrade.ladder('plank').name.toLowerCase()} open here: keep it.`,
-    });
-  });
-});
-
-describe('sets that were lost', () => {
-  const from = state('plank_full', 3, 20);
-  const lost = (done: number, faultId: string | null, planned = 20) =>
-    set('plank_full', done, { planned, faultId });
-  const outcomeOf = (...sets: SetRecord[]) => first([day(1, sets)], [from]);
-  it('twice to endurance shorten the next by 30 %, twice to control go back a rung', () => {
-    expect(outcomeOf(lost(14, 'hip_sag'), lost(12, 'hip_sag'))).toMatchObject({
-      kind: 'shorter',
-      to: { ...from, amount: 14 },
-      reason: '2 sets lost to hips sag (at 14 s and 12 s): 30 % shorter next time.',
-    });
-    expect(outcomeOf(lost(14, 'lumbar_arch'), lost(12, 'lumbar_arch'))).toMatchObject({
-      kind: 'back',
-      to: state('plank_knees', 3, 30),
-      reason: `2 sets lost to ${shippedTrade.fault('lumbar_arch').name.toLowerCase()} (at 14 s and 12 s), a fault of control: back to ${rung('plank_knees').name}.`,
-    });
-    // Nowhere to go back to.
-    const easiest = times(2, set('plank_knees', 8, { planned: 10, faultId: 'lumbar_arch' }));
-    const proposal = first([day(1, easiest)], [state('plank_knees', 3, 10)]);
-    expect(proposal).toMatchObject({ kind: 'back', to: state('plank_knees', 3, 7) });
-    expect(proposal.reason).toContain('back to the same rung, shorter.');
-  });
-  it('once, or to different faults, plan what was clean', () => {
-    expect(outcomeOf(lost(20, null), lost(16, 'hip_sag'))).toMatchObject({
-      kind: 'shorter',
-      to: { ...from, amount: 16 },
-      reason: 'One set lost to hips sag at 16 s: plan what was clean, 16 s.',
-    });
-    expect(outcomeOf(lost(16, 'hip_sag'), lost(12, 'hip_pike'))).toMatchObject({
-      to: { ...from, amount: 12 },
-      reason: '2 sets lost to hips sag and hips pike at 16 s and 12 s: plan what was clean, 12 s.',
-    });
-    expect(outcomeOf(lost(16, null), lost(12, null))).toMatchObject({
-      to: { ...from, amount: 12 },
-      reason: '2 sets lost at 16 s and 12 s: plan what was clean, 12 s.',
-    });
-    expect(outcomeOf(lost(0, null), lost(20, null)).to.amount).toBe(1);
-  });
-  it('after the plan was done are the same again', () => {
-    expect(outcomeOf(lost(20, null), lost(20, 'hip_sag'))).toMatchObject({
-      kind: 'stay',
-      to: from,
-      reason: 'One set lost to hips sag: the same again.',
-    });
-  });
-  it('with an effort of 9 take 30 % off, and never leave less than one', () => {
-    const hard = (effort: number, amount: number) =>
-      first([day(1, times(2, set('plank_full', amount)), { effort })], [state('plank_full', 3, amount)]);
-    expect(hard(9, 20)).toMatchObject({
-      kind: 'less',
-      to: state('plank_full', 3, 14),
-      reason: 'Effort 9 of 10: the same rung at 70 % of the amount.',
-    });
-    expect(hard(10, 1).to.amount).toBe(1);
-    expect(hard(8, 20).kind).toBe('stay');
-  });
-});
-
-describe('pain', () => {
-  const eased = (from: LadderState) =>
-    first([day(1, times(2, set(from.rungId, from.amount)), { painScore: 3 })], [from]).to;
-  it('swaps to an easier rung: half its goal at the most, and no more work than was asked', () => {
-    expect(eased(state('plank_full', 3, 20))).toEqual(state('plank_knees', 3, 15));
-    expect(eased(state('plank_full', 5, 45))).toEqual(state('plank_knees', 3, 15));
-    expect(eased(state('plank_full', 1, 20))).toEqual(state('plank_knees', 1, 20));
-    expect(eased(state('plank_full', 1, 44))).toEqual(state('plank_knees', 1, 30));
-    expect(eased(state('plank_full', 3, 2))).toEqual(state('plank_knees', 3, 2));
-    expect(eased(state('plank_full', 3, 1))).toEqual(state('plank_knees', 3, 1));
-    // Reps of seven seconds to reps of nine: too little for three sets is one set of what is left.
-    expect(eased(state('dead_bug_arms_feet_up', 3, 1))).toEqual(state('dead_bug_arms_feet_down', 1, 2));
-    expect(eased(state('dead_bug_arms_feet_up', 1, 1))).toEqual(state('dead_bug_arms_feet_down', 1, 1));
-    // On the easiest rung it is that one, shorter.
-    expect(eased(state('plank_knees', 3, 20))).toEqual(state('plank_knees', 3, 14));
-  });
-  it('is said with its score, its place and where to go', () => {
-    const said = (painScore: number, painRegion: string | null, rungId = 'plank_full') =>
-      first([day(1, times(2, set(rungId, 20)), { painScore, painRegion })]);
-    const knees = rung('plank_knees').name;
-    expect(said(3, 'thigh').reason).toBe(`Pain 3 of 10 (thigh): swap to ${knees}.`);
-    expect(said(4, null).reason).toBe(`Pain 4 of 10: swap to ${knees}.`);
-    expect(said(4, null, 'plank_knees').reason).toBe('Pain 4 of 10: swap to the same rung, shorter.');
-    expect(said(5, 'low back')).toMatchObject({
-      kind: 'hold_quality',
-      reason: `Pain 5 of 10 (low back): hold this quality until a coach closes the flag; then start again at ${knees}.`,
-    });
-    expect(said(5, 'knee')).toMatchObject({
-      kind: 'stay',
-      reason: 'Pain 5 of 10 (knee) does not come from this exercise: the same again, nothing added.',
-    });
-    expect(said(2, 'thigh').kind).toBe('stay');
-    expect(said(1, 'below the knee').kind).toBe('hold_quality');
-  });
-  it('follows the practice’s own thresholds', () => {
-    const kind = (painScore: number) =>
-      first([day(1, times(2, set('plank_full', 20)), { painScore, painRegion: 'low back' })], [], {
-        painSettings: { easeFrom: 1, endFrom: 2 },
-      }).kind;
-    expect([kind(0), kind(1), kind(2)]).toEqual(['stay', 'back', 'hold_quality']);
-  });
-  it('that ended one exercise holds that one, and adds nothing to the others', () => {
-    const ended = [set('plank_full', 20), set('plank_full', 8, { planned: 20, faultId: 'pain' })];
-    const others = [
-      ...times(2, set('dead_bug_arms_feet_up', 10)),
-      ...bothSides(2, 'side_plank_full', 20, 20, 20),
+  it('waits while the next is too hard, and says the rung is owned', () => {
+    const strong = [
+      ...holdsOf90.filter(({ test }) => test !== 'front_plank'),
+      { test: 'front_plank', seconds: 47 },
     ];
-    const kinds = (sets: SetRecord[], more: object = {}) =>
-      all([day(1, sets, more)]).map(({ from, kind, reason }) => [from.rungId, kind, reason]);
-    const still = 'Pain 2 of 10 does not come from this exercise: the same again, nothing added.';
-    expect(kinds([...others, ...ended], { painScore: 2 })).toEqual([
-      ['dead_bug_arms_feet_up', 'stay', still],
-      ['side_plank_full', 'stay', still],
-      [
-        'plank_full',
-        'hold_quality',
-        `Pain 2 of 10 ended this exercise: hold this quality until a coach closes the flag; then start again at ${rung('plank_knees').name}.`,
-      ],
-    ]);
+    const met = clean('plank_full', 45);
+    const found = all([day(1, met), day(2, met)], { holds: strong, phase: 'ground', trade: shippedTrade });
+    expect(found[0]?.owns).toBe('plank_full');
+    if (found[0]?.kind === 'stay') expect(found[0].reason).toContain('owned');
   });
-  it('never raises volume with pain of 3 or 4, though an easier rung asks more of itself', () => {
-    const volume = (to: { sets: number; amount: number }) => to.sets * to.amount;
-    for (const painScore of [3, 4])
-      for (const amount of [5, 10, 20, 45]) {
-        const before = state('plank_full', 1, amount);
-        const outcomes = [day(1, [set('plank_full', amount)], { painScore, painRegion: 'knee' })];
-        const proposal = first(outcomes, [before]);
-        expect(volume(proposal.to)).toBeLessThanOrEqual(volume(before));
+  it('does not come after a lost set, on one side alone, or with the sides far apart', () => {
+    const met = bothSides(2, 'side_plank_full', 30, 30, 30);
+    const one = met.map((its, i) => (i === 0 ? { ...its, faultId: 'hip_sag', done: 20 } : its));
+    const apart = bothSides(2, 'side_plank_full', 60, 30, 30);
+    for (const sets of [one, apart, times(2, set('side_plank_full', 30, { side: 'left' }))])
+      expect(all([day(1, sets), day(2, sets)], { phase: 'build' })).toEqual([]);
+    expect(first([day(1, met), day(2, met)], { phase: 'build' }).owns).toBe('side_plank_full');
+  });
+  it('stops at a cap of effort, and owns what was met', () => {
+    const met = clean('plank_knees', 30, 3);
+    const gate = { cautions: ['hypertension'] };
+    expect(first([day(1, met), day(2, met)], { gate, phase: 'ground' })).toMatchObject({
+      kind: 'stay',
+      owns: 'plank_knees',
+    });
+    expect(all([day(1, clean('plank_full', 10))], { gate, phase: 'load' })).toEqual([]);
+  });
+  it('of a skill is its goal met twice, never its limit', () => {
+    const start = clean('brace_fingers', 5);
+    expect(all([day(1, start), day(2, start)], { capabilities: 110, phase: 'ground' })).toEqual([]);
+    const goal = clean('brace_fingers', 10);
+    expect(first([day(1, goal), day(2, goal)], { capabilities: 110, phase: 'ground' })).toMatchObject({
+      kind: 'next_rung',
+      to: { rungId: 'brace_hinge' },
+    });
+  });
+  it('every rung can be owned: its goal, clean, on its sets, in two sessions', () => {
+    for (const ladder of shippedTrade.ladders)
+      for (const its of ladder.rungs) {
+        const n = Math.max(2, its.goal.sets);
+        const sets = its.sided
+          ? bothSides(n, its.id, its.goal.amount, its.goal.amount, its.goal.amount)
+          : times(n, set(its.id, its.goal.amount));
+        expect(meetsCriterion(sets, its)).toBe(true);
       }
   });
 });
 
-describe('whatever was done', () => {
-  it('never proposes more than the ramp, nor less than one', () => {
+describe('lost sets and hard days', () => {
+  const lost = (n: number, done: number) =>
+    times(n, set('plank_long_lever', done, { planned: 20, faultId: 'hip_sag' }));
+  const learned = (limit: number): Lesson => ({
+    onDate: '2026-11-30',
+    rungId: 'plank_long_lever',
+    group: 'anti_extension|prone_bridge',
+    side: 'both',
+    moved: Math.log(limit / 33.2),
+    before: 33.2,
+    after: limit,
+    why: 'lost',
+  });
+  it('keep the rung while its limit is enough for a set, and go back when it is not', () => {
+    expect(all([day(1, lost(2, 15))], { phase: 'load' })).toEqual([]);
+    const back = first([day(1, lost(2, 8))], { phase: 'load', lessons: [learned(10)], today: '2026-12-02' });
+    expect(back.kind).toBe('back');
+    expect(rung(back.to.rungId).level).toBeLessThan(rung('plank_long_lever').level);
+    expect(back.reason).toMatch(/^2 sets lost to hips sag.*: the limit is now 10 s/i);
+  });
+  it('of one set change nothing', () => {
+    expect(
+      all([day(1, [...lost(1, 15), ...times(2, set('plank_long_lever', 20))])], { phase: 'load' }),
+    ).toEqual([]);
+  });
+  it('with an effort of 9 take a set from what is kept, and a third of the dose the second time', () => {
+    const sets = times(3, set('plank_full', 30));
+    const keep = { underWay: [under('plank_full', { role: 'keep' })] };
+    expect(first([day(1, sets, { effort: 9 })], keep)).toMatchObject({
+      kind: 'less',
+      to: { sets: 2, amount: 30 },
+    });
+    expect(all([day(1, sets, { effort: 9 })], { underWay: [under('plank_full')] })).toEqual([]);
+    expect(first([day(1, sets, { effort: 9 }), day(2, sets, { effort: 10 })])).toMatchObject({
+      kind: 'less',
+      to: { sets: 3, amount: 21 },
+    });
+  });
+  it('are nothing without a log, and nothing for a rung that is gone', () => {
+    expect(all([])).toEqual([]);
+    expect(all([day(1, times(2, set('gone', 10)))])).toEqual([]);
+  });
+});
+
+describe('pain', () => {
+  const step = (rungId: string, sets: number, amount: number) => ({
+    ladderId: shippedTrade.ladderOf(rungId).id,
+    rungId,
+    sets,
+    amount,
+    load: null,
+  });
+  const eased = (rungId: string, sets: number, amount: number) =>
+    first([day(1, times(sets, set(rungId, amount)), { painScore: 3 })]).to;
+  it('swaps to an easier rung: half its goal at the most, and no more work than was asked', () => {
+    expect(eased('plank_full', 3, 20)).toEqual(step('plank_knees', 3, 15));
+    expect(eased('plank_full', 5, 45)).toEqual(step('plank_knees', 3, 15));
+    expect(eased('plank_full', 1, 20)).toEqual(step('plank_knees', 1, 20));
+    expect(eased('plank_full', 1, 44)).toEqual(step('plank_knees', 1, 30));
+    expect(eased('plank_full', 3, 2)).toEqual(step('plank_knees', 3, 2));
+    // On the easiest rung it is that one, shorter.
+    expect(eased('plank_knees', 3, 20)).toEqual(step('plank_knees', 3, 14));
+  });
+  it('is said with its score, its place and where to go; what it does not come from stays as it is', () => {
+    const said = (painScore: number, painRegion: string | null, rungId = 'plank_full') =>
+      all([day(1, times(2, set(rungId, 20)), { painScore, painRegion })])[0];
+    const knees = rung('plank_knees').name;
+    expect(said(3, 'thigh')?.reason).toBe(
+      `Pain 3 of 10 (thigh): swap to ${knees}, no more work than before.`,
+    );
+    expect(said(4, null, 'plank_knees')?.reason).toBe(
+      'Pain 4 of 10: swap to the same rung, shorter, no more work than before.',
+    );
+    expect(said(5, 'low back')).toMatchObject({
+      kind: 'hold_quality',
+      reason: `Pain 5 of 10 (low back): hold this quality until a coach closes the flag; then start again at ${knees}.`,
+    });
+    expect(said(5, 'knee')).toBeUndefined();
+    expect(said(2, 'thigh')).toBeUndefined();
+    expect(said(1, 'below the knee')?.kind).toBe('hold_quality');
+  });
+  it('follows the practice’s own thresholds', () => {
+    const kind = (painScore: number) =>
+      all([day(1, times(2, set('plank_full', 20)), { painScore, painRegion: 'low back' })], {
+        painSettings: { easeFrom: 1, endFrom: 2 },
+      })[0]?.kind;
+    expect([kind(0), kind(1), kind(2)]).toEqual([undefined, 'back', 'hold_quality']);
+  });
+  it('that ended one exercise holds that one, and adds nothing to the others', () => {
+    const ended = [set('plank_full', 20), set('plank_full', 8, { planned: 20, faultId: 'pain' })];
+    const others = bothSides(2, 'side_plank_full', 20, 20, 20);
+    const found = all([day(1, [...others, ...ended], { painScore: 2 })]);
+    expect(found.map(({ from, kind }) => [from.rungId, kind])).toEqual([['plank_full', 'hold_quality']]);
+  });
+  it('never raises the work', () => {
     fc.assert(
       fc.property(
-        fc.integer({ min: 1, max: 45 }),
-        fc.integer({ min: 0, max: 45 }),
-        fc.integer({ min: 0, max: 10 }),
-        fc.constantFrom(null, 'hip_sag', 'lumbar_arch'),
-        (planned, done, effort, faultId) => {
-          const sets = times(3, set('plank_full', done, { planned, faultId }));
-          const result = first([day(1, sets), day(2, sets, { effort })], [state('plank_full', 3, planned)]);
-          expect(result.to.amount).toBeGreaterThanOrEqual(1);
-          if (result.to.rungId === 'plank_full')
-            expect(result.to.amount).toBeLessThanOrEqual(Math.max(planned + 1, planned * 1.25));
-          expect(result.reason.length).toBeGreaterThan(10);
+        fc.integer({ min: 3, max: 4 }),
+        fc.integer({ min: 1, max: 60 }),
+        fc.integer({ min: 1, max: 5 }),
+        (painScore, amount, n) => {
+          const { to } = first([
+            day(1, times(n, set('plank_full', amount)), { painScore, painRegion: 'thigh' }),
+          ]);
+          expect(to.sets * to.amount).toBeLessThanOrEqual(n * amount);
         },
       ),
     );

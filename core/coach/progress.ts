@@ -1,30 +1,25 @@
-import type { IsoDay } from '~/core/body/dates';
 import type { Rung, Side } from '~/core/catalogue';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
-import { neighbourRung, type RungContext } from './choose-rung';
-import { amountText, type LadderState, workSeconds } from './prescription';
+import { amountFor, isSkill, windowOf } from '~/core/dose/amounts';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import { type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
+import { limitsOf, startValue } from '~/core/dose/limits';
+import { loadsFor } from '~/core/dose/loads';
+import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
+import { type Phase, phaseRules } from '~/core/dose/phases';
+import { amountText, workSeconds } from '~/core/dose/work';
+import type { UnderWay } from './prescription';
 
-/** One set as it was done. */
-export interface SetRecord {
+/** What a log proposes. Amounts follow the limits by themselves; rungs and loads move only when a coach says so. */
+
+/** Where a proposal leads from and to. */
+export interface Step {
   readonly ladderId: string;
   readonly rungId: string;
-  readonly setNo: number;
-  readonly side: Side | 'both';
-  readonly planned: number;
-  /** Amount done, clean up to the loss. */
-  readonly done: number;
-  readonly faultId: string | null;
-}
-
-/** One logged session. */
-export interface SessionOutcome {
-  readonly logId: string;
-  readonly onDate: IsoDay;
-  readonly sets: readonly SetRecord[];
-  /** 0-10. */
-  readonly effort: number;
-  readonly painScore: number;
-  readonly painRegion: string | null;
+  readonly sets: number;
+  readonly amount: number;
+  /** kg or N; null for none. */
+  readonly load: number | null;
 }
 
 export type ProposalKind = 'next_rung' | 'more' | 'stay' | 'shorter' | 'back' | 'less' | 'hold_quality';
@@ -32,40 +27,25 @@ export type ProposalKind = 'next_rung' | 'more' | 'stay' | 'shorter' | 'back' | 
 export interface Proposal {
   readonly ladderId: string;
   readonly kind: ProposalKind;
-  readonly from: LadderState;
-  readonly to: LadderState;
+  readonly from: Step;
+  readonly to: Step;
   /** The rung becomes owned when this is accepted. */
   readonly owns: string | null;
   readonly reason: string;
 }
 
-export interface ProgressInput extends RungContext {
+export interface ProgressInput {
+  readonly athlete: DoseAthlete;
   /** Logged sessions of the athlete, the newest last. */
   readonly outcomes: readonly SessionOutcome[];
-  readonly states: readonly LadderState[];
-  /** Largest growth of a dose from one session to the next. */
-  readonly rampLimit?: number;
-  readonly painSettings?: PainSettings;
+  readonly underWay: readonly UnderWay[];
+  /** The phase the athlete is in. */
+  readonly phase: Phase;
+  readonly painSettings?: PainSettings | undefined;
 }
 
-/** Faults of endurance and grip: shorten the set. Every other fault that stops a set is one of control: step back. */
-const shortenOn = new Set([
-  'hip_sag',
-  'hip_pike',
-  'grip_lost',
-  'partial_range',
-  'shoulder_collapse',
-  'shoulder_shrug',
-  'rushing',
-  'side_gap',
-  'hamstring_cramp',
-]);
-
-const isClean = (set: SetRecord) => set.faultId === null && set.done >= set.planned;
-
-function setsOf(outcome: SessionOutcome, rungId: string): SetRecord[] {
-  return outcome.sets.filter((set) => set.rungId === rungId);
-}
+const setsOf = (outcome: SessionOutcome, rungId: string): SetRecord[] =>
+  outcome.sets.filter((set) => set.rungId === rungId);
 
 /** Both sides' best figures and the gap between them in percent of the better. */
 function sideGapPercent(sets: readonly SetRecord[]): number {
@@ -75,42 +55,34 @@ function sideGapPercent(sets: readonly SetRecord[]): number {
   return better === 0 ? 0 : (100 * (better - Math.min(left, right))) / better;
 }
 
-/** True when one session meets the rung's criterion: amount, sets, clean, sides equal. */
+/** Sets that must reach the goal amount in a session. */
+const goalSets = 2;
+
+/**
+ * Does one session meet a rung's mark? The goal amount clean on two sets (fewer where the goal asks for one), on both sides,
+ * equal within the rung's own gap. Rungs whose catalogue mark is a number in a minute meet it by their goal amount too: a set
+ * never asks for more than that.
+ */
 export function meetsCriterion(sets: readonly SetRecord[], rung: Rung): boolean {
-  const want = rung.advance_when;
-  const amount =
-    want.breaths ?? want.reps ?? want.hold_s ?? want.metres ?? want.reps_in_60s ?? rung.goal.amount;
   if (sets.length === 0 || !sets.every(isClean)) return false;
+  const amount = rung.goal.amount;
   const sides: (Side | 'both')[] = rung.sided ? ['left', 'right'] : ['both'];
-  const needed = want.sets ?? 1;
+  const needed = Math.min(goalSets, rung.goal.sets);
   const enough = sides.every(
     (side) => sets.filter((set) => set.side === side && set.done >= amount).length >= needed,
   );
-  return enough && (!rung.sided || sideGapPercent(sets) <= (want.side_gap_pct_max ?? 10));
-}
-
-/** The same rung with 30 % less. */
-function shorter(state: LadderState): LadderState {
-  return { ...state, amount: Math.max(1, Math.floor(state.amount * 0.7)) };
-}
-
-/** The next bit more on the same rung: amount towards the goal, then a set; undefined when the goal is reached. */
-function bitMore(state: LadderState, limit: number, { goal }: Rung): LadderState | undefined {
-  if (state.amount < goal.amount) {
-    return {
-      ...state,
-      amount: Math.min(goal.amount, Math.max(state.amount + 1, Math.floor(state.amount * (1 + limit)))),
-    };
-  }
-  return state.sets < goal.sets ? { ...state, sets: state.sets + 1 } : undefined;
+  return enough && (!rung.sided || sideGapPercent(sets) <= (rung.advance_when.side_gap_pct_max ?? 10));
 }
 
 /**
- * Qualities the pain of a session holds: those that load the hurt region, and those of exercises that pain ended; none
- * while it is mild and ended nothing.
+ * Qualities the pain of a session holds: those that load the hurt region, and those of exercises that pain ended; none while
+ * it is mild and ended nothing.
  */
 export function painHolds(
-  { trade, painSettings }: Pick<ProgressInput, 'trade' | 'painSettings'>,
+  {
+    trade,
+    painSettings,
+  }: { readonly trade: DoseAthlete['trade']; readonly painSettings?: PainSettings | undefined },
   outcome: Pick<SessionOutcome, 'sets' | 'painScore' | 'painRegion'>,
 ): HeldQuality[] {
   const qualityOf = (set: SetRecord) => trade.ladderOf(set.rungId).quality;
@@ -126,163 +98,263 @@ export function painHolds(
   ];
 }
 
+/** A limit this far over the window's top has outgrown the rung. */
+const outgrown = 1.15;
+/** A limit under this share of the window's lower edge is too little to stay, or to enter. */
+const tooHard = 0.8;
+
+interface Exercise {
+  readonly rung: Rung;
+  readonly load: number;
+  readonly sets: readonly SetRecord[];
+  readonly from: Step;
+}
+
+/** Next rungs or loads that can be entered, nearest first. */
+function entries(
+  input: ProgressInput,
+  { rung, load }: Exercise,
+  step: 1 | -1,
+): { rung: Rung; load: number }[] {
+  const { athlete, phase } = input;
+  const { kilograms } = phaseRules[phase];
+  const ladder = athlete.trade.ladderOf(rung.id);
+  const loads = loadsFor(athlete, rung, kilograms);
+  const loadsOn =
+    step === 1
+      ? loads.filter((value) => value > load + 1e-9)
+      : loads.filter((value) => value < load - 1e-9).reverse();
+  const rungs = step === 1 ? ladder.rungs : [...ladder.rungs].reverse();
+  const others = rungs
+    .filter((other) => (step === 1 ? other.level > rung.level : other.level < rung.level))
+    .filter((other) => athlete.gate.rung(other.id).allowed)
+    .flatMap((other) => {
+      const its = loadsFor(athlete, other, kilograms);
+      // Entered with its lightest load; left downward with its heaviest.
+      const first = step === 1 ? its[0] : its.at(-1);
+      return first === undefined ? [] : [{ rung: other, load: first }];
+    });
+  return [...loadsOn.map((value) => ({ rung, load: value })), ...others];
+}
+
+const wantedOf = (input: ProgressInput, quality: Wanted['quality']): Wanted => ({
+  quality,
+  phase: input.phase,
+  gapActs: false,
+  before: new Set(),
+});
+
+/** A rung and load as it would be asked now; undefined when it may not be, or is too hard to be worth a set. */
+function asked(input: ProgressInput, rungId: string, load: number): Candidate | undefined {
+  return judgeHeld(
+    input.athlete,
+    rungId,
+    load,
+    wantedOf(input, input.athlete.trade.ladderOf(rungId).quality),
+  );
+}
+
+const stepOf = (found: Candidate, sets: number): Step => ({
+  ladderId: found.ladder.id,
+  rungId: found.rung.id,
+  sets,
+  amount: found.asked.amount,
+  load: found.load > 0 ? found.load : null,
+});
+
+const named = (found: Pick<Candidate, 'rung' | 'load'>): string =>
+  found.load > 0
+    ? `${found.rung.name} with ${found.load} ${found.rung.load.by.endsWith('_N') ? 'N' : 'kg'}`
+    : found.rung.name;
+
+/** Easier by one step of load or rung that can be asked. */
+function easier(input: ProgressInput, exercise: Exercise): Candidate | undefined {
+  for (const entry of entries(input, exercise, -1)) {
+    const found = asked(input, entry.rung.id, entry.load);
+    if (found) return found;
+  }
+  return undefined;
+}
+
+/** Harder by one step that is not too hard yet, or how far off the nearest is. */
+function harder(
+  input: ProgressInput,
+  exercise: Exercise,
+): { found?: Candidate; nearest?: { rung: Rung; limit: number } } {
+  const { athlete, phase } = input;
+  let nearest: { rung: Rung; limit: number } | undefined;
+  for (const entry of entries(input, exercise, 1)) {
+    const { weaker } = limitsOf(athlete, entry.rung, entry.load);
+    const ladder = athlete.trade.ladderOf(entry.rung.id);
+    const [low] = windowOf(ladder, entry.rung, phase);
+    const found = asked(input, entry.rung.id, entry.load);
+    if (found && weaker.amount >= (found.asked.skill ? 1 : tooHard) * low) return { found };
+    nearest ??= { rung: entry.rung, limit: weaker.amount };
+  }
+  return nearest ? { nearest } : {};
+}
+
+/** After pain: an easier rung, half its goal at the most, and never more work than was asked. */
+function easeOff(input: ProgressInput, exercise: Exercise): Step {
+  const { from } = exercise;
+  const found = easier(input, exercise);
+  if (!found) return { ...from, amount: Math.max(1, Math.floor(from.amount * 0.7)) };
+  const { rung } = found;
+  const secondsOf = (of: Rung, sets: number, amount: number) => sets * workSeconds(of.unit, amount, of.tempo);
+  const most = Math.min(
+    secondsOf(exercise.rung, from.sets, from.amount),
+    secondsOf(rung, rung.goal.sets, rung.goal.amount) / 2,
+  );
+  const sets = Math.min(from.sets, rung.goal.sets);
+  const perUnit = workSeconds(rung.unit, 1, rung.tempo);
+  const amount = Math.floor(Math.min(rung.goal.amount, most / (sets * perUnit)));
+  const base = { ladderId: found.ladder.id, rungId: rung.id, load: found.load > 0 ? found.load : null };
+  return amount >= 1
+    ? { ...base, sets, amount }
+    : { ...base, sets: 1, amount: Math.max(1, Math.floor(most / perUnit)) };
+}
+
+function exerciseOf(input: ProgressInput, rungId: string): Exercise {
+  const { athlete, outcomes, underWay } = input;
+  const latest = outcomes.at(-1) as SessionOutcome;
+  const sets = setsOf(latest, rungId);
+  const rung = athlete.trade.rung(rungId);
+  const loads = sets
+    .map((set) => set.load ?? undefined)
+    .filter((value): value is number => value !== undefined);
+  const state = underWay.find((one) => one.rungId === rungId);
+  const load = loads.length > 0 ? Math.max(...loads) : (state?.load ?? startValue(athlete, rung));
+  const perSide = rung.sided
+    ? Math.min(...(['left', 'right'] as const).map((side) => sets.filter((set) => set.side === side).length))
+    : sets.length;
+  return {
+    rung,
+    load,
+    sets,
+    from: {
+      ladderId: sets[0]?.ladderId ?? athlete.trade.ladderOf(rungId).id,
+      rungId,
+      sets: Math.max(1, perSide),
+      amount: Math.max(...sets.map((set) => set.planned)),
+      load: load > 0 && rung.load.by !== 'none' ? load : null,
+    },
+  };
+}
+
+/** Goal met in this session and in the one before that had the rung. */
+function masteredOn(input: ProgressInput, { rung, sets }: Exercise): string | undefined {
+  if (!meetsCriterion(sets, rung)) return undefined;
+  const before = input.outcomes
+    .slice(0, -1)
+    .filter((outcome) => setsOf(outcome, rung.id).length > 0)
+    .at(-1);
+  return before && meetsCriterion(setsOf(before, rung.id), rung) ? before.onDate : undefined;
+}
+
 /**
- * Logs to proposals: one for each ladder of the newest session, never applied by itself. Pain rules come first; two
- * sets lost to the same fault step back a rung or shorten by 30 %, as the fault says; effort 9-10 takes the amount x 0.7;
- * the criterion met clean in two sessions in a row owns the rung; clean twice earns a little more.
+ * Logs to proposals: one for each exercise of the newest session that is to change, never applied by itself. Pain first; then
+ * two lost sets that leave a rung too hard, an effort of 9 or 10, and the next step: when the limit is 15 % over the top of the
+ * phase's window, or the goal was met clean on two sets in two sessions. A load step where the rung has one, else the next rung.
  */
 export function progress(input: ProgressInput): Proposal[] {
   const latest = input.outcomes.at(-1);
   if (!latest) return [];
-  const limit = input.rampLimit ?? 0.25;
+  const { athlete, phase } = input;
   const pain = judgePain(latest.painScore, latest.painRegion, input.painSettings);
-  const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(input.trade.hasRung);
-  const held = painHolds(input, latest);
+  const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(athlete.trade.hasRung);
+  const held = painHolds({ trade: athlete.trade, painSettings: input.painSettings }, latest);
+  const painWords = `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}`;
+  const hardBefore = (input.outcomes.at(-2)?.effort ?? 0) >= 9;
 
-  return rungIds.map((rungId): Proposal => {
-    const sets = setsOf(latest, rungId);
-    const ladderId = sets[0]?.ladderId ?? '';
-    const rung = input.trade.rung(rungId);
-    const planned = Math.max(...sets.map((set) => set.planned));
-    const countedSets = rung.sided
-      ? Math.min(...(['left', 'right'] as const).map((s) => sets.filter((set) => set.side === s).length))
-      : sets.length;
-    const from: LadderState = input.states.find(
-      (state) => state.ladderId === ladderId && state.rungId === rungId,
-    ) ?? { ladderId, rungId, sets: Math.max(1, countedSets), amount: planned };
-    const make = (
-      kind: ProposalKind,
-      to: LadderState,
-      reason: string,
-      owns: string | null = null,
-    ): Proposal => ({ ladderId, kind, from, to, owns, reason });
-    const easier = neighbourRung(rungId, -1, input);
-    const stepBack = (): LadderState =>
-      easier
-        ? { ladderId, rungId: easier.id, sets: easier.goal.sets, amount: easier.goal.amount }
-        : shorter(from);
-    /** An easier rung after pain: half its goal at the most, and never more work than was asked. */
-    const easeOff = (): LadderState => {
-      if (!easier) return shorter(from);
-      const secondsOf = (rung: Rung, sets: number, amount: number) =>
-        sets * workSeconds(rung.unit, amount, rung.tempo);
-      const most = Math.min(
-        secondsOf(rung, from.sets, from.amount),
-        secondsOf(easier, easier.goal.sets, easier.goal.amount) / 2,
-      );
-      const sets = Math.min(from.sets, easier.goal.sets);
-      const perUnit = workSeconds(easier.unit, 1, easier.tempo);
-      const amount = Math.floor(Math.min(easier.goal.amount, most / (sets * perUnit)));
-      // Too little for so many sets is one set of what is left.
-      return amount >= 1
-        ? { ladderId, rungId: easier.id, sets, amount }
-        : { ladderId, rungId: easier.id, sets: 1, amount: Math.max(1, Math.floor(most / perUnit)) };
-    };
-    const backName = easier ? easier.name : 'the same rung, shorter';
-
-    const painSet = sets.find((set) => set.faultId === 'pain');
+  return rungIds.flatMap((rungId): Proposal[] => {
+    const exercise = exerciseOf(input, rungId);
+    const { rung, sets, from } = exercise;
+    const ladder = athlete.trade.ladderOf(rungId);
+    const make = (kind: ProposalKind, to: Step, reason: string, owns: string | null = null): Proposal[] => [
+      { ladderId: ladder.id, kind, from, to, owns, reason },
+    ];
+    const placeOf = (to: Step): string =>
+      to.rungId === rungId ? 'the same rung, shorter' : athlete.trade.rung(to.rungId).name;
+    const painSet = sets.some((set) => set.faultId === 'pain');
     const painElsewhere = !painSet && latest.sets.some((set) => set.faultId === 'pain');
-    if ((painSet || pain === 'end') && held.includes(input.trade.ladder(ladderId).quality)) {
+    if ((painSet || pain === 'end') && held.includes(ladder.quality)) {
+      const to = easeOff(input, exercise);
       return make(
         'hold_quality',
-        easeOff(),
-        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}${painSet ? ' ended this exercise' : ''}: hold this quality until a coach closes the flag; then start again at ${backName}.`,
+        to,
+        `${painWords}${painSet ? ' ended this exercise' : ''}: hold this quality until a coach closes the flag; then start again at ${placeOf(to)}.`,
       );
     }
     // The hurt region has no part in this exercise: nothing is added while it hurts.
-    if (pain === 'end' || painElsewhere)
-      return make(
-        'stay',
-        from,
-        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''} does not come from this exercise: the same again, nothing added.`,
-      );
-    if (pain === 'ease')
-      return make(
-        'back',
-        easeOff(),
-        `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}: swap to ${backName}.`,
-      );
+    if (pain === 'end' || painElsewhere) return [];
+    if (pain === 'ease') {
+      const to = easeOff(input, exercise);
+      return make('back', to, `${painWords}: swap to ${placeOf(to)}, no more work than before.`);
+    }
 
-    const lost = sets.filter((set) => !isClean(set));
-    const byFault = new Map<string, SetRecord[]>();
-    for (const set of lost)
-      if (set.faultId) byFault.set(set.faultId, [...(byFault.get(set.faultId) ?? []), set]);
-    const repeated = [...byFault].find(([, ofFault]) => ofFault.length >= 2);
-    if (repeated) {
-      const [faultId, ofFault] = repeated;
-      const name = input.trade.fault(faultId).name.toLowerCase();
-      const at = ofFault.map((set) => amountText(set.done, rung.unit)).join(' and ');
-      if (shortenOn.has(faultId))
-        return make(
-          'shorter',
-          shorter(from),
-          `${ofFault.length} sets lost to ${name} (at ${at}): 30 % shorter next time.`,
-        );
+    const { weaker } = limitsOf(athlete, rung, exercise.load);
+    const [, high] = windowOf(ladder, rung, phase);
+    const limit = amountText(Math.round(weaker.amount), rung.unit);
+    const lost = sets.filter((set) => set.faultId !== null);
+    if (lost.length >= 2) {
+      const faults = [
+        ...new Set(lost.map((set) => athlete.trade.fault(set.faultId ?? '').name.toLowerCase())),
+      ];
+      const still = amountFor(athlete, ladder, rung, weaker, phaseRules[phase].share);
+      if (still) return [];
+      const found = easier(input, exercise);
+      if (!found) return [];
       return make(
         'back',
-        stepBack(),
-        `${ofFault.length} sets lost to ${name} (at ${at}), a fault of control: back to ${backName}.`,
+        stepOf(found, from.sets),
+        `${lost.length} sets lost to ${faults.join(' and ')}: the limit is now ${limit}, too little for this phase. Back to ${named(found)}.`,
       );
     }
-    if (latest.effort >= 9)
+    if (latest.effort >= 9) {
+      if (hardBefore)
+        return make(
+          'less',
+          { ...from, amount: Math.max(1, Math.round(from.amount * 0.7)) },
+          `Effort ${latest.effort} of 10, twice in a row: 70 % of the dose next time.`,
+        );
+      const state = input.underWay.find((one) => one.rungId === rungId);
+      if (state?.role !== 'keep' || from.sets <= 2) return [];
       return make(
         'less',
-        shorter(from),
-        `Effort ${latest.effort} of 10: the same rung at 70 % of the amount.`,
+        { ...from, sets: from.sets - 1 },
+        `Effort ${latest.effort} of 10: the same rung, one set fewer.`,
       );
-    if (lost.length > 0) {
-      const held = Math.max(1, Math.min(...lost.map((set) => set.done)));
-      const faults = [...byFault.keys()].map((id) => input.trade.fault(id).name.toLowerCase());
-      const many = lost.length === 1 ? 'One set' : `${lost.length} sets`;
-      const at = lost.map((set) => amountText(set.done, rung.unit)).join(' and ');
-      const gone = `${many} lost${faults.length > 0 ? ` to ${faults.join(' and ')}` : ''}`;
-      if (held < from.amount)
-        return make(
-          'shorter',
-          { ...from, amount: held },
-          `${gone} at ${at}: plan what was clean, ${amountText(held, rung.unit)}.`,
-        );
-      return make('stay', from, `${gone}: the same again.`);
     }
-
-    const earlier = input.outcomes.slice(0, -1).filter((outcome) => setsOf(outcome, rungId).length > 0);
-    const before = earlier.at(-1);
-    const beforeSets = before ? setsOf(before, rungId) : [];
-    const meets = meetsCriterion(sets, rung);
-    if (meets && before && meetsCriterion(beforeSets, rung)) {
-      const next = neighbourRung(rungId, 1, input);
-      if (next) {
-        return make(
-          'next_rung',
-          { ladderId, rungId: next.id, sets: next.start.sets, amount: next.start.amount },
-          `${rung.name} met its mark clean on ${before.onDate} and ${latest.onDate}${rung.sided ? ', both sides equal' : ''}: owned. Next is ${next.name}.`,
-          rungId,
-        );
-      }
+    if (lost.length > 0) return [];
+    const mastered = masteredOn(input, exercise);
+    const over = !isSkill(ladder, rung) && weaker.amount > outgrown * high;
+    const capped = athlete.gate.rung(rungId).effortMost !== undefined;
+    if (!mastered && !over) return [];
+    const owns = mastered || weaker.amount >= rung.goal.amount ? rungId : null;
+    const why = mastered
+      ? `${rung.name} met its goal clean on two sets on ${mastered} and ${latest.onDate}${rung.sided ? ', both sides' : ''}`
+      : `The limit of ${limit} is over the ${amountText(Math.round(high), rung.unit)} this phase works with`;
+    if (capped)
+      return owns && mastered
+        ? make('stay', from, `${why}: owned. A caution caps the effort, so it goes no further.`, owns)
+        : [];
+    const { found, nearest } = harder(input, exercise);
+    if (found)
+      return make(
+        found.rung.id === rungId ? 'more' : 'next_rung',
+        stepOf(found, from.sets),
+        `${why}. Next is ${named(found)}, entered at ${Math.round(found.asked.share * 100)} % of its limit of ${amountText(Math.round(found.limit.amount), found.rung.unit)}.`,
+        owns,
+      );
+    if (mastered && !athlete.owned.has(rungId))
       return make(
         'stay',
         from,
-        `${rung.name} is owned and is the last rung of ${input.trade.ladderOf(rungId).name.toLowerCase()} open here: keep it.`,
+        nearest
+          ? `${why}: owned. ${nearest.rung.name} is still too hard, its limit ${amountText(Math.round(nearest.limit), nearest.rung.unit)}.`
+          : `${why}: owned, and the last step of ${ladder.name.toLowerCase()} open here.`,
         rungId,
       );
-    }
-    if (meets)
-      return make('stay', from, 'The mark is met clean once; a second session in a row confirms it.');
-    const sameBefore =
-      beforeSets.length > 0 &&
-      beforeSets.every(isClean) &&
-      Math.max(...beforeSets.map((set) => set.planned)) >= planned;
-    const more = bitMore(from, latest.effort <= 5 ? limit : limit / 2, rung);
-    if (sameBefore && more)
-      return make(
-        'more',
-        more,
-        `Clean twice at ${amountText(planned, rung.unit)}, effort ${latest.effort}: a little more${latest.effort <= 5 ? `, within the ramp of ${Math.round(limit * 100)} %` : ''}.`,
-      );
-    return make(
-      'stay',
-      from,
-      `Clean at ${amountText(planned, rung.unit)}: once more the same, then a little more.`,
-    );
+    return [];
   });
 }

@@ -1,8 +1,8 @@
 import type { AmountUnit } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
+import { withinCap } from '~/core/dose/amounts';
 import { type Issue, issue } from '~/core/result';
-import { cappedAmount } from './compose';
 
 /** A laid-out exercise, as far as the gate cares. */
 export interface LaidOutItem {
@@ -31,7 +31,7 @@ export function underGate<T extends LaidOutItem>(gate: Gate, trade: Trade, item:
   return {
     item,
     bars: limits.bars,
-    amount: cappedAmount(trade.rung(item.rungId), item.amount, limits.capS),
+    amount: withinCap(trade.rung(item.rungId), item.amount, limits.capS),
     loadValue: item.loadValue === null ? null : Math.min(item.loadValue, most),
   };
 }

@@ -1,37 +1,27 @@
 import { addDays } from '~/core/body/dates';
-import { ladders, rung } from '~/core/catalogue';
-import type { Rung } from '~/core/catalogue/schema';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { gateOf, testDay } from '~/core/clear/testing';
+import { anAthlete } from '~/core/dose/testing';
+import { amountText, prescriptionSeconds, workSeconds } from '~/core/dose/work';
 import { doseHistory } from './history';
 import { logSchema } from './log-form';
 import { plannedSets } from './planned-sets';
-import {
-  amountText,
-  prescribedLoad,
-  prescriptionSeconds,
-  setDose,
-  workSeconds,
-  workText,
-} from './prescription';
+import { inHandText, loadText, mergeUnderWay, workText } from './prescription';
 import { recheckSession, underGate } from './recheck';
-import { rungContext } from './week-input';
 
 /** The small rules of a session, each at its edges. */
 
 describe('the dose of the last four weeks', () => {
+  const athlete = anAthlete();
   const log = (onDate: string, rungId: string, side: 'left' | 'right' | 'both', done: number) => ({
     onDate,
     sets: [{ rungId, side, done }],
   });
-  const goal = (id: string) => rung(id).goal.amount;
-  it('counts from 28 days before a day up to the day before it, as a weekly mean', () => {
+  it('counts from 28 days before a day up to the day before it, as a weekly mean of amount over limit', () => {
     const on = (days: number) =>
-      doseHistory(
-        shippedTrade,
-        [log(addDays(testDay, -days), 'plank_full', 'both', goal('plank_full'))],
-        testDay,
-      )['anti_extension|both'];
+      doseHistory(athlete, [log(addDays(testDay, -days), 'plank_full', 'both', 99)], testDay)[
+        'anti_extension|both'
+      ];
     expect(on(1)).toBeCloseTo(0.25, 9);
     expect(on(28)).toBeCloseTo(0.25, 9);
     expect(on(29)).toBeUndefined();
@@ -39,22 +29,20 @@ describe('the dose of the last four weeks', () => {
     expect(on(-1)).toBeUndefined();
   });
   it('adds sets up, side by side; an unsided set of a sided quality counts for both', () => {
-    const sided = shippedTrade.ladders.find((its) => its.quality === 'anti_lateral')?.rungs[0] as Rung;
     const day = addDays(testDay, -3);
     const found = doseHistory(
-      shippedTrade,
+      athlete,
       [
-        log(day, sided.id, 'left', sided.goal.amount),
-        log(day, sided.id, 'left', sided.goal.amount),
-        log(day, sided.id, 'right', sided.goal.amount / 2),
-        log(day, sided.id, 'both', sided.goal.amount),
+        log(day, 'side_plank_full', 'left', 85.5),
+        log(day, 'side_plank_full', 'left', 85.5),
+        log(day, 'side_plank_full', 'right', 85.5 / 2),
         log(day, 'gone_long_ago', 'both', 10),
       ],
       testDay,
     );
     expect(Object.keys(found).sort()).toEqual(['anti_lateral|left', 'anti_lateral|right']);
-    expect(found['anti_lateral|left']).toBeCloseTo(3 / 4, 9);
-    expect(found['anti_lateral|right']).toBeCloseTo(1.5 / 4, 9);
+    expect(found['anti_lateral|left']).toBeCloseTo(2 / 4, 9);
+    expect(found['anti_lateral|right']).toBeCloseTo(0.5 / 4, 9);
   });
 });
 
@@ -93,11 +81,11 @@ describe('what a prescription takes', () => {
         restS: 45,
         ...over,
       });
-    expect(of({})).toBe(30 + 20 + 45);
-    expect(of({ sided: true })).toBe(30 + 40 + 45);
-    expect(of({ sided: true, extraSetSide: 'left' })).toBe(30 + 50 + 90);
-    expect(of({ sets: 1 })).toBe(30 + 10);
-    expect(of({ sets: 0 })).toBe(30);
+    expect(of({})).toBe(25 + 20 + 45);
+    expect(of({ sided: true })).toBe(25 + 40 + 45);
+    expect(of({ sided: true, extraSetSide: 'left' })).toBe(25 + 50 + 90);
+    expect(of({ sets: 1 })).toBe(25 + 10);
+    expect(of({ sets: 0 })).toBe(25);
   });
   it('is said as a coach says it', () => {
     expect([
@@ -121,25 +109,6 @@ describe('what a prescription takes', () => {
     expect(text({ sided: true, firstSide: 'left', extraSetSide: 'left' })).toBe(
       '3 × 20 s each side, left first, one more left',
     );
-  });
-  it('is one dose a set at the rung’s goal', () => {
-    const its = rung('plank_full');
-    expect(setDose(its, its.goal.amount)).toBe(1);
-    expect(setDose(its, its.goal.amount / 2)).toBe(0.5);
-  });
-});
-
-describe('the load of a rung', () => {
-  const loaded = rung('plank_loaded');
-  it('is the athlete’s own before the starting one, within what the gate leaves, and none where none is taken', () => {
-    const start = prescribedLoad(loaded, 60, false);
-    expect(start?.by).toBe(loaded.load.by);
-    expect(start?.value).toBeGreaterThan(0);
-    expect(prescribedLoad(loaded, 60, false, 3)?.value).toBe(3);
-    expect(prescribedLoad(loaded, 60, false, null)).toEqual(start);
-    expect(prescribedLoad(loaded, 60, false, 30, 4)?.value).toBe(4);
-    expect(prescribedLoad(loaded, 60, false, undefined, 0)).toBeNull();
-    expect(prescribedLoad(rung('plank_full'), 60, false, 5)).toBeNull();
   });
 });
 
@@ -235,38 +204,6 @@ describe('a session checked again', () => {
   });
 });
 
-describe('what choosing a rung needs to know', () => {
-  it('is the smaller capability of two sides, the school of the athlete or the practice, and all that is owned', () => {
-    const capability = (quality: string, its: number | undefined) => ({ quality, capability: its });
-    const standing = {
-      trade: shippedTrade,
-      gate: gateOf(),
-      athlete: { schoolId: null, disciplineId: 'running.marathon' },
-      assessment: {
-        capabilities: [
-          capability('anti_lateral', 80),
-          capability('anti_lateral', 60),
-          capability('reactive', undefined),
-          capability('breath_brace', 130),
-        ],
-      },
-    } as never;
-    const found = rungContext(standing, 'brace', [{ owned: ['a'] }, { owned: ['b', 'a'] }]);
-    expect(found).toMatchObject({
-      schoolId: 'brace',
-      sport: 'running',
-      capability: { anti_lateral: 60, breath_brace: 120 },
-    });
-    expect('reactive' in found.capability).toBe(false);
-    expect([...found.owned].sort()).toEqual(['a', 'b']);
-    const own = {
-      ...(standing as object),
-      athlete: { schoolId: 'neutral', disciplineId: 'running.marathon' },
-    } as never;
-    expect(rungContext(own, 'brace', []).schoolId).toBe('neutral');
-  });
-});
-
 describe('a log as it is sent', () => {
   const log = {
     id: '0190aaaa-0000-7000-8000-000000000001',
@@ -291,9 +228,25 @@ describe('a log as it is sent', () => {
   });
 });
 
-it('every rung takes some time and some dose', () => {
-  for (const its of ladders.flatMap((ladder) => ladder.rungs)) {
-    expect(workSeconds(its.unit, its.start.amount, its.tempo)).toBeGreaterThan(0);
-    expect(setDose(its, its.start.amount)).toBeGreaterThan(0);
-  }
+describe('what an exercise leaves in hand, and its load', () => {
+  it('is said as it can be felt: in fives of seconds, in reps, or not at all', () => {
+    expect(inHandText(17.4, 'hold_s')).toBe('about 15 s in hand');
+    expect(inHandText(1, 'hold_s')).toBe('about 5 s in hand');
+    expect(inHandText(5.6, 'reps')).toBe('about 6 reps in hand');
+    expect(inHandText(0.2, 'reps')).toBe('about 1 rep in hand');
+    expect(inHandText(null, 'reps')).toBeNull();
+    expect(loadText({ by: 'hand_kg', value: 14 })).toBe('14 kg in the hand');
+    expect(loadText({ by: 'hand_kg', value: 0 })).toBeNull();
+    expect(loadText(null)).toBeNull();
+  });
+});
+
+it('exercises under way: those of a new week stand, those of roles it has none of stay behind', () => {
+  const one = (quality: string, role: string, rungId: string) =>
+    ({ quality, role, ladderId: '', rungId, load: null, since: testDay }) as never;
+  const merged = mergeUnderWay(
+    [one('reactive', 'main', 'b')],
+    [one('reactive', 'main', 'a'), one('reactive', 'accessory', 'c'), one('anti_lateral', 'main', 'd')],
+  );
+  expect(merged.map(({ rungId }) => rungId)).toEqual(['b', 'c', 'd']);
 });

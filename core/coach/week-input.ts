@@ -1,38 +1,23 @@
 import type { IsoDay } from '~/core/body/dates';
-import { discipline, type QualityId } from '~/core/catalogue';
 import type { Flexion } from '~/core/clear/flexion';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import type { LadderQuality } from '~/core/dose/choose';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
-import type { PlanWeek } from '~/core/plan/periodise';
-import type { RungContext } from './choose-rung';
-import { type ComposedWeek, compose } from './compose';
-import type { LadderState } from './prescription';
-
-/** What choosing rungs needs to know of where an athlete stands. */
-export function rungContext(
-  standing: Standing,
-  practiceSchoolId: string,
-  states: readonly { readonly owned: readonly string[] }[],
-): RungContext {
-  const capability: Partial<Record<QualityId, number>> = {};
-  for (const found of standing.assessment.capabilities) {
-    if (found.capability === undefined) continue;
-    capability[found.quality] = Math.min(capability[found.quality] ?? 120, found.capability);
-  }
-  return {
-    trade: standing.trade,
-    gate: standing.gate,
-    schoolId: standing.athlete.schoolId ?? practiceSchoolId,
-    sport: discipline(standing.athlete.disciplineId).sport,
-    owned: new Set(states.flatMap((state) => state.owned)),
-    capability,
-  };
-}
+import type { Blackout } from '~/core/plan/calendar';
+import { type PlanWeek, sessionDaysOf } from '~/core/plan/periodise';
+import { blocksOf } from '~/core/plan/tiers';
+import type { ComposeInput } from './compose';
+import type { UnderWay } from './prescription';
 
 export interface WeekGiven {
-  readonly practiceSchoolId: string;
   readonly week: PlanWeek;
-  readonly states: readonly (LadderState & { readonly owned: readonly string[] })[];
+  /** The season's weeks, for the block the week lies in. */
+  readonly weeks: readonly Pick<PlanWeek, 'phase' | 'startsOn'>[];
+  readonly underWay: readonly UnderWay[];
+  readonly blackouts: readonly Blackout[];
+  /** Days that already carry a session this week; they stay, whatever the settings say now. */
+  readonly laidOutDays?: readonly IsoDay[] | undefined;
   /** The first day that may still be planned. */
   readonly fromDay: IsoDay;
   /** Days of this week that keep their session. */
@@ -41,25 +26,40 @@ export interface WeekGiven {
   readonly bent?: Flexion | undefined;
 }
 
-/** A week's doses to sessions, for where an athlete stands. */
-export function makeWeek(standing: Standing, given: WeekGiven): ComposedWeek {
-  const { athlete } = standing;
-  const priority: Partial<Record<QualityId, number>> = {};
+/** First day of the block a week lies in. */
+export function blockStartOf(
+  weeks: readonly Pick<PlanWeek, 'phase' | 'startsOn'>[],
+  startsOn: IsoDay,
+): IsoDay {
+  const at = weeks.findIndex((week) => week.startsOn === startsOn);
+  const block = blocksOf(weeks).find(({ from, to }) => at >= from && at < to);
+  return weeks[block?.from ?? at]?.startsOn ?? startsOn;
+}
+
+/** What `compose` takes, for where an athlete stands. */
+export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekGiven): ComposeInput {
+  const priority: Partial<Record<LadderQuality, number>> = {};
   for (const found of standing.linked.priorities)
     priority[found.quality] = Math.max(priority[found.quality] ?? 0, found.priority);
-  return compose({
-    ...rungContext(standing, given.practiceSchoolId, given.states),
+  const days =
+    given.laidOutDays && given.laidOutDays.length > 0
+      ? given.laidOutDays
+      : sessionDaysOf(given.week, {
+          weekdays: standing.athlete.weekdays,
+          events: standing.events,
+          blackouts: given.blackouts,
+        });
+  return {
+    athlete,
     week: given.week,
-    weekdays: athlete.weekdays,
-    sessionsPerWeek: athlete.sessionsPerWeek,
-    minutesPerSession: athlete.minutesPerSession,
-    massKg: athlete.massKg,
-    states: given.states,
+    days,
+    minutesPerSession: standing.athlete.minutesPerSession,
     weakerSide: weakerSides(standing.linked.priorities),
     priority,
-    eventDays: standing.events.map((event) => event.onDate),
-    bent: given.bent,
+    underWay: given.underWay,
+    blockStart: blockStartOf(given.weeks, given.week.startsOn),
     fromDay: given.fromDay,
     doneDays: given.doneDays,
-  });
+    bent: given.bent,
+  };
 }

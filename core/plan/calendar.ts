@@ -1,27 +1,5 @@
 import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
-
-export const phases = ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] as const;
-export type Phase = (typeof phases)[number];
-
-export const phaseNames: Readonly<Record<Phase, string>> = {
-  ground: 'Ground',
-  build: 'Build',
-  load: 'Load',
-  sport: 'Sport',
-  sharpen: 'Sharpen',
-  hold: 'Hold',
-  restore: 'Restore',
-};
-
-export const phaseAims: Readonly<Record<Phase, string>> = {
-  ground: 'Breathe, brace, own contact and a level pelvis',
-  build: 'Endurance of holds, both sides equal',
-  load: 'Strength: lever, weight, one limb',
-  sport: 'Dynamic, reactive, sport shapes',
-  sharpen: 'Freshness: dose down, intensity kept, nothing new',
-  hold: 'Keep what is there',
-  restore: 'Easy control, then re-screen',
-};
+import { type Phase, phases } from '~/core/dose/phases';
 
 /** One kind a week, in order of precedence. */
 export type WeekKind = 'black' | 'sharpen' | 'restore' | 'event' | 'after' | 'deload' | 'load';
@@ -59,41 +37,70 @@ export interface CalendarInput {
   readonly firstWeekday: 0 | 1;
   /** Every Nth load week is a deload: 4, or 3 for novice, under 16 and over 45. */
   readonly deloadEvery: number;
+  /** Weeks of an open block when there is no event to plan back from. */
+  readonly openWeeks?: number | undefined;
+  /** A plan made again: the phase it is in, and how many weeks lie behind it. It does not begin at Ground again. */
+  readonly under?: { readonly phase: Phase; readonly weeks: number } | undefined;
 }
 
-/** Default phase lengths in weeks with their least and most; from the season rules. */
+/** Default phase lengths in weeks, and the most they are stretched to. */
 const lengths = {
-  ground: [3, 1, 4],
-  build: [5, 0, 6],
-  load: [4, 0, 5],
-  sport: [3, 0, 4],
-  sharpen: [2, 1, 2],
+  ground: [3, 6],
+  build: [5, 10],
+  load: [4, 8],
+  sport: [3, 8],
 } as const;
-type Cycle = keyof typeof lengths;
+type Cycle = keyof typeof lengths | 'sharpen';
 const cycle: readonly Cycle[] = ['ground', 'build', 'load', 'sport', 'sharpen'];
 const restoreWeeks = 2;
 
 /**
- * Splits n weeks before an A event into phases, the event week last. Too little time shrinks Load, then Sport, then
- * Build, then Ground to one week and Sharpen to one; more time stretches Build, Load, Sport and Ground to their most,
- * and what is left over is held at the start.
+ * Splits n weeks before an A event into phases, the event week last. Too little time shrinks Load, then Sport, then Build,
+ * then Ground to one week and Sharpen to one. Weeks left over lengthen Build, Load, Ground and Sport in turn, a week each, to
+ * their most; what is left even then is more Ground. A season never opens with Hold.
  */
 export function splitPhases(weeks: number): Phase[] {
-  const size: Record<Cycle, number> = { ground: 3, build: 5, load: 4, sport: 3, sharpen: weeks < 8 ? 1 : 2 };
+  const size: Record<Cycle, number> = {
+    ground: lengths.ground[0],
+    build: lengths.build[0],
+    load: lengths.load[0],
+    sport: lengths.sport[0],
+    sharpen: weeks < 8 ? 1 : 2,
+  };
   const sum = () => cycle.reduce((total, phase) => total + size[phase], 0);
-  for (const phase of ['load', 'sport', 'build', 'ground'] as const) {
-    while (sum() > weeks && size[phase] > (phase === 'ground' ? lengths.ground[1] : Math.min(2, size[phase])))
-      size[phase] -= 1;
-  }
-  for (const phase of ['load', 'sport', 'build', 'sharpen', 'ground'] as const) {
+  for (const phase of ['load', 'sport', 'build', 'ground'] as const)
+    while (sum() > weeks && size[phase] > (phase === 'ground' ? 1 : 2)) size[phase] -= 1;
+  for (const phase of ['load', 'sport', 'build', 'sharpen', 'ground'] as const)
     while (sum() > weeks && size[phase] > (phase === 'sharpen' ? 1 : 0)) size[phase] -= 1;
+  for (let grew = true; grew && sum() < weeks; ) {
+    grew = false;
+    for (const phase of ['build', 'load', 'ground', 'sport'] as const)
+      if (sum() < weeks && size[phase] < lengths[phase][1]) {
+        size[phase] += 1;
+        grew = true;
+      }
   }
-  for (const phase of ['build', 'load', 'sport', 'ground'] as const) {
-    while (sum() < weeks && size[phase] < lengths[phase][2]) size[phase] += 1;
-  }
-  const plan = cycle.flatMap((phase) => Array<Phase>(size[phase]).fill(phase));
-  return [...Array<Phase>(Math.max(0, weeks - plan.length)).fill('hold'), ...plan].slice(-weeks);
+  size.ground += Math.max(0, weeks - sum());
+  return cycle.flatMap((phase) => Array<Phase>(size[phase]).fill(phase)).slice(-weeks);
 }
+
+/** Weeks an open block may have. */
+export const openBlock = { least: 4, most: 12, usual: 8 } as const;
+
+/** An open block without an event: a quarter Ground, the larger half of the rest Build, then Load. */
+export function splitOpenBlock(weeks: number): Phase[] {
+  const ground = Math.max(1, Math.round(weeks / 4));
+  const build = Math.ceil((weeks - ground) / 2);
+  return [
+    ...Array<Phase>(ground).fill('ground'),
+    ...Array<Phase>(build).fill('build'),
+    ...Array<Phase>(weeks - ground - build).fill('load'),
+  ];
+}
+
+/** Does a day lie in a time without training? */
+export const blackedOut = (day: IsoDay, blackouts: readonly Blackout[]): boolean =>
+  blackouts.some((blackout) => day >= blackout.from && day <= blackout.to);
 
 function weekIndexOf(startsOn: IsoDay, day: IsoDay): number {
   return Math.floor(daysBetween(startsOn, day) / 7);
@@ -110,6 +117,14 @@ export function anchorsOf(events: readonly PlanEvent[]): PlanEvent[] {
     : sorted.filter((event) => event.priority === top).slice(-1);
 }
 
+/** Weeks to the first event: of a plan under way those that are left of it, none of them before the phase it is in. */
+function firstCycle(span: number, under: CalendarInput['under']): Phase[] {
+  if (!under || !(cycle as readonly Phase[]).includes(under.phase)) return splitPhases(span);
+  const row = splitPhases(span + under.weeks).slice(-span);
+  const at = phases.indexOf(under.phase);
+  return row.map((phase) => (phases.indexOf(phase) < at ? under.phase : phase));
+}
+
 function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: number): Phase[] {
   const row: Phase[] = [];
   let from = 0;
@@ -117,7 +132,7 @@ function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: nu
     const at = weekIndexOf(input.startsOn, anchor.onDate);
     const span = at - from + 1;
     if (span <= 0) continue;
-    if (i === 0) row.push(...splitPhases(span));
+    if (i === 0) row.push(...firstCycle(span, input.under));
     else if (span <= 6) row.push(...Array<Phase>(Math.max(0, span - 1)).fill('hold'), 'sharpen');
     // A later cycle starts from what was built: one easy week, then no Ground again.
     else row.push('restore', ...splitPhases(span - 1).map((phase) => (phase === 'ground' ? 'build' : phase)));
@@ -127,22 +142,28 @@ function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: nu
   return row.slice(0, total);
 }
 
+function openCycle(weeks: number, under: CalendarInput['under']): Phase[] {
+  const at = under ? phases.indexOf(under.phase) : 0;
+  return splitOpenBlock(weeks).map((phase) => (under && phases.indexOf(phase) < at ? under.phase : phase));
+}
+
 /** Lays out the weeks from the season's first day to two weeks after its last anchor event, each of one kind. */
 export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
   const startsOn = weekStartOf(input.startsOn, input.firstWeekday);
   const events = input.events.filter((event) => event.onDate >= startsOn);
   const anchors = anchorsOf(events);
   const last = anchors.at(-1);
-  if (!last) return [];
-  const total = weekIndexOf(startsOn, last.onDate) + 1 + restoreWeeks;
-  const phaseOf = phaseRow({ ...input, startsOn }, anchors, total);
+  if (!last && !input.openWeeks) return [];
+  const openRow = last ? [] : openCycle(input.openWeeks ?? 0, input.under);
+  const lastAnchorWeek = last ? weekIndexOf(startsOn, last.onDate) : -1;
+  const total = last ? lastAnchorWeek + 1 + restoreWeeks : openRow.length;
+  const phaseOf = last ? phaseRow({ ...input, startsOn }, anchors, total) : openRow;
   const anchorWeeks = new Set(anchors.map((event) => weekIndexOf(startsOn, event.onDate)));
-  const lastAnchorWeek = weekIndexOf(startsOn, last.onDate);
   const blackDays = Array.from(
     { length: total },
     (_, week) =>
       Array.from({ length: 7 }, (_, d) => addDays(startsOn, week * 7 + d)).filter((day) =>
-        input.blackouts.some((b) => day >= b.from && day <= b.to),
+        blackedOut(day, input.blackouts),
       ).length,
   );
   const eventsOf = Array.from({ length: total }, (_, week) =>
@@ -151,7 +172,7 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
 
   const fixed = (week: number): WeekKind | undefined => {
     if (week >= total) return undefined;
-    if ((blackDays[week] ?? 0) >= 4) return 'black';
+    if ((blackDays[week] ?? 0) === 7) return 'black';
     if (phaseOf[week] === 'sharpen' || anchorWeeks.has(week)) return 'sharpen';
     if (phaseOf[week] === 'restore')
       return anchorWeeks.has(week - 1) && week - 1 !== lastAnchorWeek ? 'after' : 'restore';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '~/core/body/dates';
 import { qualities, sideKeysOf } from '~/core/catalogue';
 import { type Blackout, type PlanEvent, seasonCalendar, splitPhases } from './calendar';
-import { type PeriodiseInput, type PlanPriority, periodise, planDefaults } from './periodise';
+import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise, planDefaults } from './periodise';
 
 const startsOn = '2026-11-23';
 const eventIn = (weeks: number, priority: PlanEvent['priority'] = 'A', id = 'e1'): PlanEvent => ({
@@ -37,11 +37,6 @@ const base: PeriodiseInput = {
   blocked: [],
   cautions: [],
 };
-const doseOf = (
-  week: { cells: readonly { quality: string; side: string; dose: number }[] } | undefined,
-  quality: string,
-  side: string,
-) => week?.cells.find((cell) => cell.quality === quality && cell.side === side)?.dose ?? 0;
 const totalOf = (week: { cells: readonly { side: string; dose: number }[] }) =>
   week.cells.reduce((sum, cell) => sum + cell.dose * (cell.side === 'both' ? 1 : 0.5), 0);
 
@@ -78,7 +73,7 @@ describe('calendar', () => {
     const kinds = calendar([eventIn(17), eventIn(5, 'B', 'b')]).map((week) => week.kind);
     expect(kinds.slice(0, 6)).toEqual(['load', 'load', 'load', 'load', 'event', 'load']);
   });
-  it('takes a week mostly blacked out as black, and never retests next to an event', () => {
+  it('takes a week without a day as black, and never retests next to an event', () => {
     const weeks = calendar(
       [eventIn(17)],
       [{ from: addDays(startsOn, 21), to: addDays(startsOn, 27), reason: 'travel' }],
@@ -102,36 +97,7 @@ describe('periodise', () => {
     expect(plan.weeks).toEqual([]);
     expect(plan.warnings[0]).toContain('enter one');
   });
-  it('gives the weaker side one and a half times the stronger, and most to the first priority', () => {
-    const week = periodise(base).weeks[6];
-    expect(doseOf(week, 'pelvic_level', 'left') / doseOf(week, 'pelvic_level', 'right')).toBeCloseTo(1.5, 1);
-    expect(doseOf(week, 'pelvic_level', 'left')).toBeGreaterThan(doseOf(week, 'hip_extension', 'left'));
-  });
-  it('tapers: the event week lies in the Sharpen band of 40 to 60 % of the last load week', () => {
-    const { weeks } = periodise(base);
-    const load = totalOf(weeks[14] as (typeof weeks)[number]);
-    const share = totalOf(weeks[16] as (typeof weeks)[number]) / load;
-    expect(share).toBeGreaterThan(0.4);
-    expect(share).toBeLessThan(0.6);
-  });
-  it('gives breath first: below 70 nothing but breath and level pelvis is opened fully, no quick brace', () => {
-    const plan = periodise({
-      ...base,
-      priorities: priorities.map((p) =>
-        p.quality === 'breath_brace' ? { ...p, capability: 50, priority: 0.4 } : p,
-      ),
-    });
-    expect(doseOf(plan.weeks[0], 'reactive', 'both')).toBe(0);
-    expect(doseOf(plan.weeks[0], 'breath_brace', 'both')).toBeGreaterThan(0.6);
-  });
-  it('plans nothing that is blocked, and less under a caution', () => {
-    const plan = periodise({ ...base, blocked: ['reactive'], cautions: ['acute_back_pain'] });
-    for (const week of plan.weeks)
-      expect(new Set(week.cells.map((cell) => cell.quality))).not.toContain('reactive');
-    for (const week of plan.weeks)
-      expect(week.cells.every((cell) => cell.quality === 'breath_brace')).toBe(true);
-  });
-  it('keeps ramp, caps, minutes and blackouts over random athletes and calendars', () => {
+  it('keeps minutes, caps, ramps and free days over random athletes and calendars', () => {
     fc.assert(
       fc.property(
         fc.integer({ min: 2, max: 40 }),
@@ -141,7 +107,8 @@ describe('periodise', () => {
         fc.integer({ min: 10, max: 70 }),
         fc.integer({ min: 0, max: 20 }),
         fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 13, maxLength: 13 }),
-        (weeksAhead, sessionsPerWeek, minutesPerSession, level, ageYears, blackWeek, values) => {
+        fc.constantFrom('none' as const, 'once' as const, 'more' as const),
+        (weeksAhead, sessionsPerWeek, minutesPerSession, level, ageYears, blackWeek, values, trunkWork) => {
           const plan = periodise({
             ...base,
             events: [eventIn(weeksAhead)],
@@ -149,6 +116,7 @@ describe('periodise', () => {
             minutesPerSession,
             level,
             ageYears,
+            trunkWork,
             blackouts: [
               {
                 from: addDays(startsOn, blackWeek * 7),
@@ -159,23 +127,25 @@ describe('periodise', () => {
             priorities: priorities.map((p, i) => ({ ...p, priority: values[i] ?? 0 })),
           });
           const capLevel = ageYears < 16 ? 'novice' : level;
-          let lastLoads: number[] = [];
+          const loads: PlanWeek[] = [];
           for (const week of plan.weeks) {
-            const total = totalOf(week);
             if (week.kind === 'black') expect(week.cells).toEqual([]);
-            // Cells are rounded to 0.05, so sums may exceed a bound by a rounding.
-            expect(week.minutes).toBeLessThanOrEqual(week.minutesAvailable + 2);
-            expect(total).toBeLessThanOrEqual(planDefaults.capTotal[capLevel] + 0.5);
-            for (const cell of week.cells)
-              expect(cell.dose).toBeLessThanOrEqual(planDefaults.capQuality[capLevel] + 0.03);
-            if (week.kind === 'load') {
-              if (lastLoads.length === 4) {
-                const mean = lastLoads.reduce((a, b) => a + b, 0) / 4;
-                expect(total).toBeLessThanOrEqual(Math.max(mean, 9 * 0.65) * 1.1 + 1 + 1);
-              }
-              lastLoads = [...lastLoads.slice(-3), total];
+            expect(week.minutes).toBeLessThanOrEqual(week.minutesAvailable + 0.5);
+            expect(totalOf(week)).toBeLessThanOrEqual(planDefaults.capTotal[capLevel] * 1.5);
+            for (const cell of week.cells) {
+              // A season never begins in Hold, and no cell has a single set.
+              expect(cell.sets).toBeGreaterThanOrEqual(2);
+              expect(cell.sets).toBeLessThanOrEqual(24);
             }
+            if (week.kind !== 'load' || week.sessions < sessionsPerWeek) continue;
+            // From the fifth load week on a tenth over the largest of the last four, and three minutes.
+            if (loads.length >= 4) {
+              const largest = Math.max(...loads.slice(-4).map(({ minutes }) => minutes));
+              expect(week.minutes).toBeLessThanOrEqual(largest * 1.1 + 3.5);
+            }
+            loads.push(week);
           }
+          expect(plan.weeks[0]?.phase).not.toBe('hold');
         },
       ),
       { numRuns: 60 },

@@ -1,9 +1,19 @@
 import { addDays } from '~/core/body/dates';
 import { type QualityId, qualities, sideKeysOf } from '~/core/catalogue';
 import { gateOf, testDay } from '~/core/clear/testing';
-import { anchorsOf, type Blackout, type PlanEvent, seasonCalendar, splitPhases } from './calendar';
-import { type PeriodiseInput, type PlanPriority, periodise, planDefaults } from './periodise';
+import { anAthlete } from '~/core/dose/testing';
+import {
+  anchorsOf,
+  type Blackout,
+  type PlanEvent,
+  seasonCalendar,
+  splitOpenBlock,
+  splitPhases,
+} from './calendar';
+import { spread, trainingDays } from './days';
+import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise } from './periodise';
 import { makeSeason, weekOf, withheldQualities } from './season-input';
+import { blocksOf, mainsFor } from './tiers';
 
 /** The small rules that a season is made of, each at its edges. */
 
@@ -38,14 +48,6 @@ const base: PeriodiseInput = {
   blocked: [],
   cautions: [],
 };
-const doseOf = (
-  week: { cells: readonly { quality: string; side: string; dose: number }[] } | undefined,
-  id: string,
-) => {
-  const cells = (week?.cells ?? []).filter((cell) => cell.quality === id);
-  return cells.length === 0 ? 0 : cells.reduce((sum, cell) => sum + cell.dose, 0) / cells.length;
-};
-
 describe('phases before an event', () => {
   const counted = (weeks: number) => {
     const phases = splitPhases(weeks);
@@ -65,9 +67,10 @@ describe('phases before an event', () => {
     [17, '0 3 5 4 3 2'],
     [18, '0 3 6 4 3 2'],
     [19, '0 3 6 5 3 2'],
-    [20, '0 3 6 5 4 2'],
+    [20, '0 4 6 5 3 2'],
     [21, '0 4 6 5 4 2'],
-    [24, '3 4 6 5 4 2'],
+    [34, '0 6 10 8 8 2'],
+    [40, '0 12 10 8 8 2'],
   ])('%i weeks are hold, ground, build, load, sport, sharpen: %s', (weeks, phases) => {
     expect(counted(weeks)).toBe(phases);
     expect(splitPhases(weeks).at(-1)).toBe('sharpen');
@@ -89,10 +92,10 @@ describe('the calendar', () => {
   const calendar = (events: PlanEvent[], blackouts: Blackout[] = [], deloadEvery = 4) =>
     seasonCalendar({ startsOn, events, blackouts, firstWeekday: 1, deloadEvery });
   const days = (from: string, n: number): Blackout[] => [{ from, to: addDays(from, n - 1), reason: '' }];
-  it('is black from four days of a week without training, counted by the day', () => {
+  it('is black when no day of a week is left, and counts the days that are not', () => {
     const at = (n: number) => calendar([eventIn(10)], days(addDays(startsOn, 7), n))[1];
-    expect(at(3)).toMatchObject({ kind: 'load', blackDays: 3 });
-    expect(at(4)).toMatchObject({ kind: 'black', blackDays: 4 });
+    expect(at(6)).toMatchObject({ kind: 'load', blackDays: 6 });
+    expect(at(7)).toMatchObject({ kind: 'black', blackDays: 7 });
     expect(at(8)).toMatchObject({ kind: 'black', blackDays: 7 });
   });
   it('has an easy week for a B event, after an A event that is not the last, and none for a C event', () => {
@@ -142,174 +145,274 @@ describe('the calendar', () => {
   });
 });
 
-describe('the dose of a week', () => {
-  it('opens a quality that was trained already before its phase does', () => {
-    const fresh = periodise(base).weeks[0];
-    const trained = periodise({ ...base, history: { 'reactive|both': 2 } }).weeks[0];
-    expect(fresh?.phase).toBe('ground');
-    expect(doseOf(fresh, 'reactive')).toBe(0);
-    expect(doseOf(trained, 'reactive')).toBeGreaterThan(0);
-    // Three tenths of the cap, whatever was done before.
-    const much = periodise({ ...base, history: { 'reactive|both': 50 } }).weeks[0];
-    expect(doseOf(much, 'reactive')).toBeLessThanOrEqual(planDefaults.capQuality.advanced * 0.3 + 0.05);
-  });
-  it('fades with the weeks without training, as exp(-days / 42)', () => {
-    const only = { ...base, priorities: rowsOf('breath_brace'), history: { 'breath_brace|both': 4 } };
-    const after = (blackWeeks: number) => {
-      const blackouts =
-        blackWeeks === 0
-          ? []
-          : [{ from: addDays(startsOn, 7), to: addDays(startsOn, 7 + 7 * blackWeeks - 1), reason: '' }];
-      const { weeks } = periodise({ ...only, blackouts });
-      return { first: doseOf(weeks[0], 'breath_brace'), next: doseOf(weeks[1 + blackWeeks], 'breath_brace') };
-    };
-    for (const blackWeeks of [1, 2]) {
-      const { first, next } = after(blackWeeks);
-      const faded = first * Math.exp((-7 * blackWeeks) / planDefaults.fadeDays);
-      const most = Math.min(
-        faded * (1 + planDefaults.rampTotal) + planDefaults.rampTotalStep,
-        faded * (1 + planDefaults.rampQuality) + planDefaults.rampQualityStep,
+describe('blocks and tiers', () => {
+  it('are phases, the long ones in equal parts of six weeks at the most', () => {
+    const { weeks } = periodise({ ...base, events: [eventIn(30)] });
+    const blocks = blocksOf(weeks);
+    expect(blocks[0]?.from).toBe(0);
+    expect(blocks.at(-1)?.to).toBe(weeks.length);
+    for (const [i, block] of blocks.entries()) {
+      expect(block.to - block.from).toBeLessThanOrEqual(6);
+      expect(new Set(weeks.slice(block.from, block.to).map(({ phase }) => phase))).toEqual(
+        new Set([block.phase]),
       );
-      expect(next).toBeGreaterThan(faded - 0.03);
-      expect(next).toBeLessThanOrEqual(most + 0.03);
-      expect(most - next).toBeLessThan(0.06);
+      if (i > 0) expect(block.from).toBe(blocks[i - 1]?.to);
     }
   });
-  it('gives the weaker side half as much again as the stronger, and keeps the mean', () => {
-    const priorities = sideKeysOf('anti_lateral').map((side) => ({
-      ...(rowsOf('anti_lateral')[0] as PlanPriority),
-      side,
-      weakerByGap: side === 'left',
-    }));
-    const [week] = periodise({ ...base, priorities }).weeks;
-    const side = (its: string) => week?.cells.find((cell) => cell.side === its)?.dose ?? 0;
-    expect(side('left')).toBeGreaterThan(side('right'));
-    expect(side('left') / side('right')).toBeGreaterThan(1.35);
-    expect(side('left') / side('right')).toBeLessThan(1.65);
-    const [even] = periodise({ ...base, priorities: rowsOf('anti_lateral') }).weeks;
-    expect(doseOf(even, 'anti_lateral')).toBeCloseTo(doseOf(week, 'anti_lateral'), 1);
+  const tiersIn = (over: Partial<PeriodiseInput>, index = 4) => {
+    const week = periodise({ ...base, ...over }).weeks[index];
+    const of = (tier: string) => [
+      ...new Set((week?.cells ?? []).filter((cell) => cell.tier === tier).map((cell) => cell.quality)),
+    ];
+    return { main: of('main'), keep: of('keep'), focus: week?.focus };
+  };
+  it('are one main quality at 30 minutes, two at 60, three at 90', () => {
+    expect([30, 44, 45, 60, 74, 75, 90, 200].map(mainsFor)).toEqual([1, 1, 2, 2, 2, 3, 3, 3]);
+    const at = (minutesPerSession: number) => tiersIn({ sessionsPerWeek: 2, minutesPerSession }).main.length;
+    expect([at(15), at(30), at(45)]).toEqual([1, 2, 3]);
   });
-  it('is nothing for what is blocked or barely wanted, and says what was never tested', () => {
-    const blocked = periodise({ ...base, blocked: ['anti_lateral'] });
-    expect(
-      blocked.weeks.flatMap(({ cells }) => cells).some(({ quality }) => quality === 'anti_lateral'),
-    ).toBe(false);
-    const low = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0.005, demand: 0.5 }) });
-    expect(low.weeks.flatMap(({ cells }) => cells)).toEqual([]);
-    const kept = periodise({ ...base, priorities: rowsOf('anti_lateral', { priority: 0, demand: 2.5 }) });
-    expect(kept.weeks.flatMap(({ cells }) => cells).length).toBeGreaterThan(0);
-    const untested = periodise({ ...base, priorities: rowsOf('breath_brace', { capability: undefined }) });
-    expect(untested.warnings).toEqual(['Untested, so given the minimum only: breath and brace.']);
-    expect(periodise(base).warnings).toEqual([]);
-  });
-  it('is held down by cautions: nothing but breath for a fresh bad back, half or 0.7 of the cap for some', () => {
-    const cap = (cautions: string[], id: QualityId) =>
-      Math.max(
-        ...periodise({
-          ...base,
-          cautions,
-          priorities: rowsOf(id, { priority: 1 }),
-          history: Object.fromEntries(sideKeysOf(id).map((side) => [`${id}|${side}`, 100])),
-        }).weeks.map((week) => doseOf(week, id)),
-      );
-    const whole = planDefaults.capQuality.advanced;
-    expect(cap([], 'anti_extension')).toBeCloseTo(whole, 1);
-    expect(cap(['acute_back_pain'], 'anti_extension')).toBe(0);
-    expect(cap(['acute_back_pain'], 'breath_brace')).toBeCloseTo(whole, 1);
-    for (const caution of ['postpartum', 'pregnancy', 'pelvic_floor_symptoms', 'hernia']) {
-      expect(cap([caution], 'anti_extension')).toBeCloseTo(whole * 0.5, 1);
-      expect(cap([caution], 'trunk_flexion_control')).toBeCloseTo(whole * 0.5, 1);
-      expect(cap([caution], 'anti_lateral')).toBeCloseTo(whole, 1);
-    }
-    for (const id of ['anti_extension', 'anti_lateral', 'extension_endurance'] as const)
-      expect(cap(['hypertension'], id)).toBeCloseTo(whole * 0.7, 1);
-    expect(cap(['hypertension'], 'anti_rotation')).toBeCloseTo(whole, 1);
-    expect(cap(['hernia', 'hypertension'], 'anti_extension')).toBeCloseTo(whole * 0.5, 1);
-  });
-  it('is for somebody under 16 that of a novice with slower ramps, whatever the level says', () => {
-    const young = periodise({ ...base, ageYears: 15 });
-    const novice = periodise({ ...base, level: 'novice' });
-    const total = (week: (typeof young.weeks)[number]) =>
-      week.cells.reduce((sum, cell) => sum + cell.dose, 0);
-    const peak = (plan: typeof young) => Math.max(...plan.weeks.map(total));
-    expect(peak(young)).toBeLessThan(peak(novice));
-    expect(peak(periodise({ ...base, ageYears: 16 }))).toBeGreaterThan(peak(novice));
-    const deloads = (plan: typeof young) => plan.weeks.findIndex(({ kind }) => kind === 'deload');
-    expect([deloads(young), deloads(novice), deloads(periodise({ ...base, ageYears: 46 }))]).toEqual([
-      2, 2, 2,
-    ]);
-    expect([deloads(periodise({ ...base, ageYears: 45 })), deloads(periodise(base))]).toEqual([3, 3]);
-  });
-  it('fits the minutes: shrunk towards one set each, then the least wanted dropped', () => {
-    const history = Object.fromEntries(
-      qualities.flatMap(({ id }) => sideKeysOf(id).map((side) => [`${id}|${side}`, 4])),
+  it('put what is short first, and name the block for it', () => {
+    const priorities = everything.map((row) =>
+      row.quality === 'extension_endurance' ? { ...row, priority: 0.9 } : row,
     );
-    const at = (minutesPerSession: number, sessionsPerWeek = 3) =>
-      periodise({ ...base, sessionsPerWeek, minutesPerSession, history, priorities: everything }).weeks[1];
-    const wide = at(45, 5);
-    const narrow = at(12);
-    expect(narrow?.minutes).toBeLessThanOrEqual((narrow?.minutesAvailable ?? 0) + 1);
-    expect(narrow?.minutesAvailable).toBe(30);
-    expect(narrow?.reasons[0]).toBe('30 minutes hold this week.');
-    expect(wide?.reasons.some((reason) => reason.includes('minutes hold'))).toBe(false);
-    const least = at(8, 1);
-    expect(least?.minutes).toBeLessThanOrEqual(7);
-    expect(least?.cells.length).toBeLessThan(wide?.cells.length ?? 0);
-    const wanted = periodise({
-      ...base,
-      history,
-      sessionsPerWeek: 1,
-      minutesPerSession: 8,
-      priorities: [
-        ...rowsOf('breath_brace', { priority: 0.9 }),
-        ...rowsOf('anti_extension', { priority: 0.1 }),
-        ...rowsOf('extension_endurance', { priority: 0.2 }),
-        ...rowsOf('hip_extension', { priority: 0.15 }),
-      ],
-    }).weeks[1];
-    expect(wanted?.cells.some(({ quality }) => quality === 'breath_brace')).toBe(true);
-    expect(wanted?.cells.some(({ quality }) => quality === 'anti_extension')).toBe(false);
+    const { main, focus } = tiersIn({ priorities, sessionsPerWeek: 3, minutesPerSession: 20 });
+    expect(main).toContain('extension_endurance');
+    expect(focus).toBe('extension_endurance');
   });
-  it('of a week of rest says its share of the load weeks', () => {
-    const { weeks } = periodise({ ...base, events: [eventIn(17), eventIn(6, 'B')] });
-    const said = (kind: string) => weeks.find((week) => week.kind === kind)?.reasons.at(-1);
-    expect(said('deload')).toBe('Deload: 55 % of the last load weeks.');
-    expect(said('event')).toBe('B event: 70 % of the last load weeks.');
-    expect(said('restore')).toBe('Restore: 50 % of the last load weeks.');
-    const sharpen = weeks.filter((week) => week.kind === 'sharpen').map((week) => week.reasons.at(-1));
-    expect(sharpen).toEqual([
-      'Sharpen: 60 % of the last load weeks, nothing new.',
-      'Event week: 45 % of the last load weeks, early in the week.',
-    ]);
-    const black = periodise({
+  it('make breath and brace main while it is under 70, or was never tested', () => {
+    const with_ = (capability: number | undefined) =>
+      tiersIn({
+        priorities: everything.map((row) => (row.quality === 'breath_brace' ? { ...row, capability } : row)),
+        sessionsPerWeek: 2,
+        minutesPerSession: 15,
+      }).main;
+    expect(with_(69)).toEqual(['breath_brace']);
+    expect(with_(undefined)).toEqual(['breath_brace']);
+    expect(with_(70)).not.toContain('breath_brace');
+  });
+  it('follow the coach’s hand', () => {
+    const pinned = tiersIn({ tiers: { trunk_flexion_control: 'main', anti_lateral: 'rest' } });
+    expect(pinned.main).toContain('trunk_flexion_control');
+    expect([...pinned.main, ...pinned.keep]).not.toContain('anti_lateral');
+  });
+  it('keep the neck in shape in its sports from an hour a week on', () => {
+    const neck = (sport: string, minutesPerSession: number) =>
+      periodise({ ...base, sport, sessionsPerWeek: 3, minutesPerSession }).weeks.some(({ cells }) =>
+        cells.some(({ quality }) => quality === 'neck_control'),
+      );
+    expect([neck('cycling', 20), neck('cycling', 15), neck('running', 30)]).toEqual([true, false, false]);
+  });
+});
+
+describe('a week in whole sets', () => {
+  const setsOf = (week: PlanWeek | undefined, id: string) =>
+    Math.max(0, ...(week?.cells ?? []).filter((cell) => cell.quality === id).map((cell) => cell.sets));
+  it('enters a season by what is done now, and ten points more each load week', () => {
+    const used = (over: Partial<PeriodiseInput>) =>
+      periodise({ ...base, level: 'trained', sessionsPerWeek: 3, minutesPerSession: 20, ...over })
+        .weeks.filter(({ kind }) => kind === 'load')
+        .slice(0, 4)
+        .map((week) => Math.round((100 * week.minutes) / week.minutesAvailable));
+    for (const [trunkWork, first] of [
+      ['none', 60],
+      ['once', 70],
+      ['more', 80],
+    ] as const) {
+      const [one, two, three] = used({ trunkWork });
+      expect(one).toBeLessThanOrEqual(first);
+      expect(one).toBeGreaterThan(first - 12);
+      expect(two).toBeLessThanOrEqual(first + 10);
+      expect(three).toBeLessThanOrEqual(first + 20);
+    }
+    expect(used({ level: 'novice' })[0]).toBeLessThanOrEqual(60);
+    expect(used({ ageYears: 61 })[0]).toBeLessThanOrEqual(60);
+    expect(used({ loadWeeksDone: 4 })[0]).toBeGreaterThan(85);
+  });
+  it('gives the weaker side one set more an exposure, within one and a half times', () => {
+    const priorities = everything.map((row) => ({
+      ...row,
+      weakerByGap: row.quality === 'anti_lateral' && row.side === 'left',
+    }));
+    for (const week of periodise({ ...base, priorities }).weeks) {
+      const of = (side: string) =>
+        week.cells.find((cell) => cell.quality === 'anti_lateral' && cell.side === side)?.sets ?? 0;
+      if (of('right') === 0) continue;
+      expect(of('left')).toBeGreaterThan(of('right'));
+      expect(of('left') / of('right')).toBeLessThanOrEqual(1.5);
+    }
+  });
+  it('is never one set: two or none', () => {
+    for (const minutesPerSession of [8, 12, 20, 45])
+      for (const week of periodise({ ...base, level: 'trained', sessionsPerWeek: 2, minutesPerSession })
+        .weeks)
+        for (const cell of week.cells) expect(cell.sets).toBeGreaterThanOrEqual(2);
+  });
+  it('keeps no quality off for more than five weeks in which it could have been on', () => {
+    const { weeks } = periodise({ ...base, level: 'trained', sessionsPerWeek: 2, minutesPerSession: 15 });
+    const before = weeks.filter(({ phase }) => phase !== 'sharpen' && phase !== 'restore');
+    for (const { id } of qualities) {
+      let off = 0;
+      let most = 0;
+      let began = false;
+      for (const week of before) {
+        const on = week.cells.some(({ quality }) => quality === id);
+        began ||= on;
+        off = on ? 0 : off + 1;
+        if (began) most = Math.max(most, off);
+      }
+      expect(most).toBeLessThanOrEqual(6);
+    }
+  });
+  it('says what waits, what holds a week down, and what a low week is', () => {
+    const { weeks } = periodise({
       ...base,
-      blackouts: [{ from: startsOn, to: addDays(startsOn, 6), reason: '' }],
-    }).weeks[0];
-    expect(black).toMatchObject({
+      level: 'trained',
+      sessionsPerWeek: 2,
+      minutesPerSession: 15,
+      events: [eventIn(17), eventIn(6, 'B')],
+    });
+    expect(weeks[0]?.reasons[0]).toMatch(/^Entry: 70 % of the offered minutes/);
+    expect(weeks[0]?.waiting.length).toBeGreaterThan(0);
+    expect(weeks[0]?.reasons.at(-1)).toMatch(/^Waiting this week: /);
+    const said = (kind: string) => weeks.find((week) => week.kind === kind)?.reasons[0];
+    expect(said('deload')).toBe('Deload: about 56 % of the last load weeks.');
+    expect(said('event')).toBe('B event: about 65 % of the last load weeks.');
+    expect(said('restore')).toBe('Restore: about 50 % of the last load weeks.');
+    const away = [{ from: startsOn, to: addDays(startsOn, 6), reason: 'travel' }];
+    expect(periodise({ ...base, blackouts: away }).weeks[0]).toMatchObject({
       cells: [],
       minutes: 0,
       minutesAvailable: 0,
-      reasons: ['Blackout: nothing planned.'],
     });
   });
-  it('opens half of the rest in the first two weeks while breath is low, and no quick brace', () => {
-    const low = [
-      ...everything.filter(({ quality }) => quality !== 'breath_brace'),
-      ...rowsOf('breath_brace', { capability: 69 }),
-    ];
-    const fine = [
-      ...everything.filter(({ quality }) => quality !== 'breath_brace'),
-      ...rowsOf('breath_brace', { capability: 70 }),
-    ];
-    const history = Object.fromEntries(
-      qualities.flatMap(({ id }) => sideKeysOf(id).map((side) => [`${id}|${side}`, 100])),
-    );
-    const week = (priorities: PlanPriority[], i: number) =>
-      periodise({ ...base, priorities, history }).weeks[i];
-    expect(doseOf(week(low, 0), 'reactive')).toBe(0);
-    expect(doseOf(week(low, 1), 'reactive')).toBe(0);
-    expect(doseOf(week(low, 2), 'reactive')).toBeGreaterThan(0);
-    expect(doseOf(week(fine, 0), 'reactive')).toBeGreaterThan(0);
+  it('has low weeks that are low, and an event week on the days far enough before it', () => {
+    const { weeks } = periodise({
+      ...base,
+      level: 'trained',
+      weekdays: [1, 3, 5],
+      sessionsPerWeek: 3,
+      minutesPerSession: 20,
+    });
+    for (const [i, week] of weeks.entries()) {
+      const loads = weeks
+        .slice(0, i)
+        .filter(({ kind }) => kind === 'load')
+        .slice(-2);
+      if (week.kind === 'load' || loads.length < 2) continue;
+      const share = week.minutes / (loads.reduce((sum, one) => sum + one.minutes, 0) / 2);
+      expect(share).toBeLessThanOrEqual(0.66);
+      expect(share).toBeGreaterThan(0.15);
+    }
+    // The event is on a Saturday: Monday alone is left of three days.
+    const event = weeks.find(({ eventIds }) => eventIds.length > 0);
+    expect(event).toMatchObject({ sessions: 1, minutesAvailable: 20 });
+  });
+  it('gives a week with fewer days its share, and one with none nothing', () => {
+    const weekdays = [1, 3, 5];
+    const off = (n: number) => [{ from: addDays(startsOn, 7), to: addDays(startsOn, 7 + n - 1), reason: '' }];
+    const of = (n: number) =>
+      periodise({ ...base, weekdays, sessionsPerWeek: 3, minutesPerSession: 20, blackouts: off(n) }).weeks[1];
+    expect(of(2)?.minutesAvailable).toBe(40);
+    expect(of(2)?.minutes).toBeLessThanOrEqual(40);
+    expect(of(5)).toMatchObject({ sessions: 0, cells: [], kind: 'load' });
+  });
+  it('is nothing for what is blocked, left without a rung, or barred by a fresh bad back', () => {
+    const has = (over: Partial<PeriodiseInput>, id: string) =>
+      periodise({ ...base, ...over }).weeks.some(({ cells }) => cells.some(({ quality }) => quality === id));
+    expect(has({}, 'anti_lateral')).toBe(true);
+    expect(has({ blocked: ['anti_lateral'] }, 'anti_lateral')).toBe(false);
+    const costOf: PeriodiseInput['costOf'] = (id) =>
+      id === 'anti_lateral' ? undefined : { exposureS: 25, setS: 80, dose: 0.6 };
+    expect(has({ costOf }, 'anti_lateral')).toBe(false);
+    expect(periodise({ ...base, costOf }).warnings.at(-1)).toMatch(/^No rung is left .*side wall/);
+    expect(has({ cautions: ['acute_back_pain'] }, 'anti_lateral')).toBe(false);
+    expect(has({ cautions: ['acute_back_pain'] }, 'breath_brace')).toBe(true);
+  });
+  it('under a caution has a lower cap, never under what works', () => {
+    const most = (cautions: string[], id: QualityId) =>
+      Math.max(
+        ...periodise({ ...base, cautions, priorities: rowsOf(id, { priority: 1 }) }).weeks.map((week) =>
+          setsOf(week, id),
+        ),
+      );
+    for (const caution of ['postpartum', 'pregnancy', 'pelvic_floor_symptoms', 'hernia'])
+      expect(most([caution], 'anti_extension')).toBeLessThan(most([], 'anti_extension'));
+    expect(most(['hernia'], 'anti_extension')).toBeGreaterThanOrEqual(4);
+    expect(most(['hernia'], 'anti_lateral')).toBe(most([], 'anti_lateral'));
+  });
+  it('opens nothing quick in the first two weeks while breath is low, and what was trained before its phase', () => {
+    const low = everything.map((row) => (row.quality === 'breath_brace' ? { ...row, capability: 60 } : row));
+    const history = { 'reactive|both': 2 };
+    const quick = (priorities: PlanPriority[], i: number, more: Partial<PeriodiseInput> = {}) =>
+      setsOf(periodise({ ...base, priorities, ...more }).weeks[i], 'reactive');
+    expect(quick(everything, 0)).toBe(0);
+    expect(quick(everything, 0, { history })).toBeGreaterThan(0);
+    expect([0, 1].map((i) => quick(low, i, { history }))).toEqual([0, 0]);
+    expect(quick(low, 2, { history })).toBeGreaterThan(0);
+  });
+  it('is for somebody under 16 that of a novice, and deloads every third week for novice, young and over 45', () => {
+    const first = (over: Partial<PeriodiseInput>) =>
+      periodise({ ...base, ...over }).weeks.findIndex(({ kind }) => kind === 'deload');
+    expect([{ ageYears: 15 }, { level: 'novice' as const }, { ageYears: 46 }].map(first)).toEqual([2, 2, 2]);
+    expect([{ ageYears: 45 }, {}].map(first)).toEqual([3, 3]);
+    const peak = (over: Partial<PeriodiseInput>) =>
+      Math.max(
+        ...periodise({ ...base, ...over }).weeks.map(({ cells }) =>
+          cells.reduce((sum, { dose }) => sum + dose, 0),
+        ),
+      );
+    expect(peak({ ageYears: 15 })).toBeLessThan(peak({}));
+  });
+});
+
+describe('a plan made again, and one without an event', () => {
+  it('goes on in its phase and does not begin at Ground', () => {
+    const phases = (under: PeriodiseInput['under']) =>
+      periodise({ ...base, under }).weeks.map(({ phase }) => phase);
+    expect(phases(undefined)[0]).toBe('ground');
+    expect(phases({ phase: 'build', weeks: 4 })[0]).toBe('build');
+    expect(phases({ phase: 'load', weeks: 9 })).not.toContain('build');
+    expect(phases({ phase: 'load', weeks: 9 }).slice(0, 17).at(-1)).toBe('sharpen');
+  });
+  it('is an open block of Ground, Build and Load when there is no event', () => {
+    const open = (openWeeks: number) => periodise({ ...base, events: [], openWeeks }).weeks;
+    for (const n of [4, 8, 12]) {
+      expect(open(n)).toHaveLength(n);
+      expect(new Set(open(n).map(({ phase }) => phase))).toEqual(new Set(['ground', 'build', 'load']));
+      expect(open(n).at(-1)?.retest).toBe(true);
+    }
+    expect(splitOpenBlock(8).join(' ')).toBe('ground ground build build build load load load');
+    expect(periodise({ ...base, events: [] }).warnings[0]).toContain('open block');
+  });
+});
+
+describe('the days of a week', () => {
+  const saturday = addDays(startsOn, 5);
+  const input = { weekdays: [1, 3, 5], events: [], blackouts: [] };
+  const days = (over: object) => trainingDays(startsOn, { ...input, ...over }).map((day) => day.slice(8));
+  const event = (onDate: string, priority: 'A' | 'B' | 'C') => [{ onDate, priority }];
+  it('are the athlete’s weekdays less days off and days of risk', () => {
+    expect(days({})).toEqual(['23', '25', '27']);
+    expect(days({ blackouts: [{ from: '2026-11-24', to: '2026-11-25', reason: '' }] })).toEqual(['23', '27']);
+    expect(days({ riskDays: ['2026-11-27'] })).toEqual(['23', '25']);
+  });
+  it('leave the four days before an A event free, three before a B event, over the edge of the week too', () => {
+    expect(days({ events: event(saturday, 'A') })).toEqual(['23']);
+    expect(days({ events: event(saturday, 'B') })).toEqual(['23']);
+    expect(days({ events: event(saturday, 'C') })).toEqual(['23', '25', '27']);
+    expect(days({ events: event('2026-12-01', 'A') })).toEqual(['23', '25']);
+    expect(days({ events: event('2026-12-01', 'B') })).toEqual(['23', '25', '27']);
+    // The rest of an A event's week is free.
+    expect(days({ events: event('2026-11-24', 'A') })).toEqual([]);
+  });
+  it('of an A week without one left are one far enough before it, whatever weekday', () => {
+    expect(days({ weekdays: [4, 5], events: event('2026-11-29', 'A') })).toEqual(['23']);
+    expect(days({ weekdays: [4, 5], events: event('2026-11-29', 'B') })).toEqual([]);
+  });
+  it('are spread as evenly as they lie', () => {
+    expect(spread(['a', 'b', 'c', 'd', 'e'], 2)).toEqual(['a', 'c']);
+    expect(spread(['a', 'b'], 3)).toEqual(['a', 'b']);
+    expect(spread([], 3)).toEqual([]);
   });
 });
 
@@ -324,7 +427,7 @@ describe('what a season is made from', () => {
   it('starts with the week of the day it is given, or of today', () => {
     const standing = {
       today: testDay,
-      athlete: { level: 'trained', sessionsPerWeek: 3, minutesPerSession: 20 },
+      athlete: { level: 'trained', sessionsPerWeek: 3, minutesPerSession: 20, weekdays: [1, 3, 5] },
       ageYears: 30,
       events: [eventIn(10)],
       gate: gateOf(),
@@ -333,7 +436,7 @@ describe('what a season is made from', () => {
         blocked: [],
       },
     } as never;
-    const given = { firstWeekday: 1 as const, blackouts: [], history: {} };
+    const given = { athlete: anAthlete(), firstWeekday: 1 as const, blackouts: [], history: {} };
     expect(makeSeason(standing, given).startsOn).toBe('2026-11-23');
     expect(makeSeason(standing, { ...given, firstWeekday: 0 }).startsOn).toBe('2026-11-22');
     expect(makeSeason(standing, { ...given, startDay: '2026-12-02' }).startsOn).toBe('2026-11-30');

@@ -1,5 +1,7 @@
 import { addDays, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { type QualityId, qualityIds } from '~/core/catalogue/qualities';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import { costsOf } from '~/core/dose/cost';
 import type { Standing } from '~/core/link/standing';
 import type { Blackout } from './calendar';
 import { type PeriodiseInput, type PlanPriority, periodise, type SeasonPlan } from './periodise';
@@ -33,19 +35,36 @@ export interface SeasonMade {
   readonly startsOn: IsoDay;
 }
 
-/** Priorities to season: where an athlete stands, their days without training and their history, to weeks of doses. */
-export function makeSeason(
-  standing: Standing,
-  given: {
-    readonly firstWeekday: 0 | 1;
-    readonly blackouts: readonly Blackout[];
-    readonly history: NonNullable<PeriodiseInput['history']>;
-    /** The day it starts from; today when left out. */
-    readonly startDay?: IsoDay | undefined;
-  },
-): SeasonMade {
+export interface SeasonGiven {
+  /** The athlete as doses see them: what a set of each quality costs is read from the rungs they would be given. */
+  readonly athlete: DoseAthlete;
+  readonly firstWeekday: 0 | 1;
+  readonly blackouts: readonly Blackout[];
+  readonly history: NonNullable<PeriodiseInput['history']>;
+  /** The day it starts from; today when left out. */
+  readonly startDay?: IsoDay | undefined;
+  readonly trunkWork?: PeriodiseInput['trunkWork'];
+  readonly loadWeeksDone?: PeriodiseInput['loadWeeksDone'];
+  readonly under?: PeriodiseInput['under'];
+  readonly openWeeks?: PeriodiseInput['openWeeks'];
+  readonly tiers?: PeriodiseInput['tiers'];
+}
+
+/** Breath and brace is owned when its hardest mark, breathing freely under a brace, is. */
+const breathOwned = (athlete: DoseAthlete): boolean =>
+  athlete.trade.ladders
+    .filter((ladder) => ladder.quality === 'breath_brace')
+    .some((ladder) => {
+      const top = ladder.rungs.at(-1);
+      return top !== undefined && athlete.owned.has(top.id);
+    }) || athlete.owned.has('brace_breathe');
+
+/** Priorities to season: where an athlete stands, their days without training and their history, to weeks of sets. */
+export function makeSeason(standing: Standing, given: SeasonGiven): SeasonMade {
   const { athlete, gate } = standing;
   const startsOn = weekStartOf(given.startDay ?? standing.today, given.firstWeekday);
+  const priorities = planPriorities(standing);
+  const acting = new Set(priorities.filter((row) => row.weakerByGap).map((row) => row.quality as string));
   const plan = periodise({
     startsOn,
     events: standing.events.map(({ id, name, onDate, priority }) => ({ id, name, onDate, priority })),
@@ -55,10 +74,19 @@ export function makeSeason(
     ageYears: standing.ageYears,
     sessionsPerWeek: athlete.sessionsPerWeek,
     minutesPerSession: athlete.minutesPerSession,
-    priorities: planPriorities(standing),
+    priorities,
     blocked: withheldQualities(standing),
     cautions: gate.cautions,
     history: given.history,
+    weekdays: athlete.weekdays,
+    sport: given.athlete.sport,
+    trunkWork: given.trunkWork,
+    loadWeeksDone: given.loadWeeksDone,
+    under: given.under,
+    openWeeks: given.openWeeks,
+    tiers: given.tiers,
+    breathOwned: breathOwned(given.athlete),
+    costOf: costsOf(given.athlete, (quality) => ({ gapActs: acting.has(quality) })),
   });
   return { plan, startsOn };
 }

@@ -78,22 +78,38 @@ export async function subjectRows(practiceId: string, id: string) {
           },
           flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
           events: { orderBy: [asc(event.onDate)] },
-          states: true,
+          underWay: true,
+          owned: true,
+          tiers: true,
         },
       })
       .prepare(name),
   ).execute({ practiceId, id });
   if (!row) return undefined;
-  const { clearances, flags, events, states, ...its } = row;
+  const { clearances, flags, events, underWay, owned, tiers, ...its } = row;
   return {
     athlete: its as AthleteRow,
     forms: clearances.map(({ agreements: _, ...form }) => form),
     agreements: clearances.flatMap((form) => form.agreements),
     flags,
     events,
-    states,
+    underWay,
+    owned: owned.map(({ rungId }) => rungId),
+    tiers,
   };
 }
+/** How much trunk work an athlete does when a season begins, as it was answered. */
+export async function setTrunkWork(
+  practiceId: string,
+  id: string,
+  trunkWork: NonNullable<AthleteRow['trunkWork']>,
+): Promise<void> {
+  await db
+    .update(athlete)
+    .set({ trunkWork })
+    .where(and(eq(athlete.id, id), eq(athlete.practiceId, practiceId)));
+}
+
 export type SubjectRows = NonNullable<Awaited<ReturnType<typeof subjectRows>>>;
 
 export type AthleteFactRow = typeof athleteFact.$inferSelect;

@@ -1,11 +1,11 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { db, prepared } from '../client.server';
-import { ladderState, proposal } from '../schema';
+import { ownedRung, proposal, underWay } from '../schema';
 
-/** Where athletes stand on their ladders, and the proposals to move them. */
+/** The exercises athletes are on, what they own, and the proposals to move them. */
 
 export type ProposalRow = typeof proposal.$inferSelect;
-export type LadderStateRow = typeof ladderState.$inferSelect;
+export type UnderWayRow = typeof underWay.$inferSelect;
 
 /** Open proposals of these ladders give way to newer ones. */
 export async function supersedeProposals(athleteId: string, ladderIds: readonly string[]): Promise<void> {
@@ -76,77 +76,62 @@ export async function decideAll(
     .where(inArray(proposal.id, [...ids]));
 }
 
-/** Moves an athlete on their ladders as proposals say; a load and a set-up stay with their rung, what is owned stays owned. */
+/** Moves an athlete as proposals say: another rung or load for what is under way on the ladder, and what is owned. */
 export async function moveOnLadders(
   athleteId: string,
-  proposals: readonly Pick<ProposalRow, 'id' | 'after' | 'owns'>[],
+  day: string,
+  proposals: readonly (Pick<ProposalRow, 'id' | 'before' | 'after' | 'owns' | 'kind'> & {
+    readonly moves: boolean;
+  })[],
 ): Promise<void> {
-  const moves = new Map<string, typeof ladderState.$inferInsert & { owned: string[] }>();
-  for (const { id, after, owns } of proposals) {
-    const { ladderId, rungId, sets, amount } = after;
-    const owned = [...(moves.get(ladderId)?.owned ?? []), ...(owns ? [owns] : [])];
-    moves.set(ladderId, { athleteId, ladderId, rungId, sets, amount, owned, proposalId: id });
-  }
-  if (moves.size === 0) return;
-  const same = sql`${ladderState.rungId} = excluded.rung_id`;
-  await db
-    .insert(ladderState)
-    .values([...moves.values()])
-    .onConflictDoUpdate({
-      target: [ladderState.athleteId, ladderState.ladderId],
-      set: {
-        rungId: sql`excluded.rung_id`,
-        sets: sql`excluded.sets`,
-        amount: sql`excluded.amount`,
-        proposalId: sql`excluded.proposal_id`,
-        updatedAt: new Date(),
-        load: sql`case when ${same} then ${ladderState.load} end`,
-        setting: sql`case when ${same} then ${ladderState.setting} end`,
-        owned: sql`(select array(select distinct unnest(${ladderState.owned} || excluded.owned)))`,
+  const owned = proposals.flatMap(({ id, owns }) =>
+    owns ? [{ athleteId, rungId: owns, proposalId: id }] : [],
+  );
+  if (owned.length > 0) await db.insert(ownedRung).values(owned).onConflictDoNothing();
+  const moving = proposals.filter(({ moves }) => moves);
+  if (moving.length === 0) return;
+  const rows = await underWayOf(athleteId);
+  const moved = rows.flatMap((row) => {
+    const move = moving.find(({ before }) => before.rungId === row.rungId);
+    if (!move) return [];
+    const { ladderId, rungId, load } = move.after;
+    return [
+      {
+        ...row,
+        ladderId,
+        rungId,
+        load: load ?? null,
+        // A set-up stays with its rung.
+        setting: rungId === row.rungId ? row.setting : null,
+        proposalId: move.id,
+        updatedAt: new Date(`${day}T12:00:00Z`),
       },
-    });
+    ];
+  });
+  await putUnderWay(moved);
 }
 
-export interface SentPrescription {
-  readonly ladderId: string;
-  readonly rungId: string;
-  readonly sets: number;
-  readonly amount: number | undefined;
-  readonly load: number | undefined;
-  readonly setting: string | undefined;
+/** Exercises an athlete is on. */
+export async function underWayOf(athleteId: string): Promise<UnderWayRow[]> {
+  return db.select().from(underWay).where(eq(underWay.athleteId, athleteId)).orderBy(asc(underWay.quality));
 }
 
-/**
- * Puts a rung with its load, amount or set-up on an athlete's ladder; what is undefined stays as it is while the rung
- * stays, and starts anew with another rung. The athlete must be one of the practice's.
- */
-export async function sendToLadder(
-  athleteId: string,
-  sent: SentPrescription,
-  startAmount: number,
-): Promise<void> {
-  const same = sql`${ladderState.rungId} = ${sent.rungId}`;
+/** Writes down exercises under way: one a quality and role, the newest stands. */
+export async function putUnderWay(rows: readonly (typeof underWay.$inferInsert)[]): Promise<void> {
+  if (rows.length === 0) return;
   await db
-    .insert(ladderState)
-    .values({
-      athleteId,
-      ladderId: sent.ladderId,
-      rungId: sent.rungId,
-      sets: sent.sets,
-      amount: sent.amount ?? startAmount,
-      load: sent.load ?? null,
-      setting: sent.setting ?? null,
-      owned: [],
-    })
+    .insert(underWay)
+    .values([...rows])
     .onConflictDoUpdate({
-      target: [ladderState.athleteId, ladderState.ladderId],
+      target: [underWay.athleteId, underWay.quality, underWay.role],
       set: {
-        rungId: sent.rungId,
-        sets: sql`case when ${same} then ${ladderState.sets} else ${sent.sets} end`,
-        amount: sent.amount ?? sql`case when ${same} then ${ladderState.amount} else ${startAmount} end`,
-        load: sent.load ?? sql`case when ${same} then ${ladderState.load} end`,
-        setting: sent.setting ?? sql`case when ${same} then ${ladderState.setting} end`,
-        updatedAt: new Date(),
+        ladderId: sql`excluded.ladder_id`,
+        rungId: sql`excluded.rung_id`,
+        load: sql`excluded.load`,
+        setting: sql`excluded.setting`,
+        since: sql`excluded.since`,
+        proposalId: sql`excluded.proposal_id`,
+        updatedAt: sql`excluded.updated_at`,
       },
     });
 }

@@ -1,12 +1,21 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import type { Issue } from '~/core/result';
 import { db, prepared } from '../client.server';
 import { blackout, event, planWeek, priorityRun, seasonVersion, weekDose } from '../schema';
 
 export type EventRow = typeof event.$inferSelect;
 export type BlackoutRow = typeof blackout.$inferSelect;
 export type SeasonRow = typeof seasonVersion.$inferSelect;
+/** A quality's sets and dose of one side in a week. */
+export interface PlanCell {
+  quality: string;
+  side: 'left' | 'right' | 'both';
+  dose: number;
+  sets: number;
+  tier: 'main' | 'keep';
+}
 export type PlanWeekRow = typeof planWeek.$inferSelect & {
-  cells: { quality: string; side: 'left' | 'right' | 'both'; dose: number }[];
+  cells: PlanCell[];
 };
 
 export async function blackoutsOf(practiceId: string, athleteId: string): Promise<BlackoutRow[]> {
@@ -57,7 +66,7 @@ export async function addPriorityRun(row: typeof priorityRun.$inferInsert): Prom
 export async function addSeason(
   row: typeof seasonVersion.$inferInsert,
   weeks: readonly (Omit<typeof planWeek.$inferInsert, 'seasonVersionId'> & {
-    cells: readonly { quality: string; side: 'left' | 'right' | 'both'; dose: number }[];
+    cells: readonly PlanCell[];
   })[],
 ): Promise<'kept' | 'again'> {
   const kept = await db
@@ -75,6 +84,18 @@ export async function addSeason(
   );
   if (doses.length > 0) await db.insert(weekDose).values(doses);
   return 'kept';
+}
+
+/** What did not get on the cards of a week, as it was laid out last. */
+export async function setLeftOut(
+  seasonVersionId: string,
+  index: number,
+  leftOut: readonly Issue[],
+): Promise<void> {
+  await db
+    .update(planWeek)
+    .set({ leftOut: [...leftOut] })
+    .where(and(eq(planWeek.seasonVersionId, seasonVersionId), eq(planWeek.index, index)));
 }
 
 /** Is this a season of this athlete? */
@@ -111,7 +132,7 @@ export async function newestSeason(
       ...week,
       cells: doses
         .filter((cell) => cell.weekIndex === week.index)
-        .map(({ quality, side, dose }) => ({ quality, side, dose })),
+        .map(({ quality, side, dose, sets, tier }) => ({ quality, side, dose, sets, tier })),
     })),
   };
 }

@@ -60,6 +60,23 @@ export const coreSession = pgTable(
 
 export interface PrescriptionDetail {
   name: string;
+  /** What it is for in its session; missing in what was laid out before roles. */
+  role?: (typeof roleWords)[number];
+  /** Sets before a cap cut them into short holds. */
+  wholeSets?: number;
+  /** L of the weaker side as it was laid out, what it was read from, and the share of it that is asked. */
+  limit?: number;
+  limitBasis?: string;
+  orMore?: boolean;
+  share?: number;
+  /** What should be left after a set, in the unit. */
+  inHand?: number | null;
+  /** A1 and A2 take turns. */
+  pair?: string | null;
+  /** Written by the coach: kept as it is when the week is made again. */
+  byHand?: boolean;
+  /** A word of the coach for this exercise on this day. */
+  note?: string | null;
   firstSide: 'left' | 'right' | null;
   extraSetSide: 'left' | 'right' | null;
   tempo: string | null;
@@ -132,6 +149,8 @@ export const sessionLog = pgTable(
     painScore: integer().notNull(),
     painRegion: text(),
     note: text().notNull().default(''),
+    /** What was left after the last set, by rung; empty where nobody asked. */
+    reserve: jsonb().$type<Record<string, 'none' | 'little' | 'planned' | 'lots'>>().notNull().default({}),
     staffId: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
@@ -200,26 +219,74 @@ export const liveSet = pgTable(
   ],
 );
 
-/** Where an athlete stands on a ladder; each row names the proposal it came from. */
-export const ladderState = pgTable(
-  'ladder_state',
+export const roleWords = ['opener', 'main', 'accessory', 'keep', 'neck'] as const;
+
+/** The exercise an athlete is on, by what it serves and what for; each row names the proposal that moved it there last. */
+export const underWay = pgTable(
+  'under_way',
   {
     athleteId: uuid()
       .notNull()
       .references(() => athlete.id, { onDelete: 'cascade' }),
+    quality: text().notNull(),
+    role: text({ enum: roleWords }).notNull(),
     ladderId: text().notNull(),
     rungId: text().notNull(),
-    sets: integer().notNull(),
-    amount: doublePrecision().notNull(),
-    /** Outside load in the rung's own kind (kg or N); the catalogue's starting load when null. */
+    /** Outside load in the rung's own kind (kg or N); null for none. */
     load: doublePrecision(),
     /** How it is set up for this athlete, in words: where to stand, which ball. */
     setting: text(),
-    owned: text().array().notNull(),
+    /** The day it began; what began in a block stays through it. */
+    since: date({ mode: 'string' }).notNull(),
     proposalId: uuid(),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [primaryKey({ columns: [t.athleteId, t.ladderId] })],
+  (t) => [primaryKey({ columns: [t.athleteId, t.quality, t.role] }), oneOf('under_way', 'role', roleWords)],
+);
+
+/** Rungs an athlete owns: their mark was met in two sessions, and a coach took it. */
+export const ownedRung = pgTable(
+  'owned_rung',
+  {
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    rungId: text().notNull(),
+    proposalId: uuid(),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [primaryKey({ columns: [t.athleteId, t.rungId] })],
+);
+
+export const lessonReasons = ['clean', 'lost', 'none', 'little', 'planned', 'lots'] as const;
+
+/** What a log taught of a limit: append-only; of a log that was corrected the newest version's lessons count. */
+export const lesson = pgTable(
+  'lesson',
+  {
+    logId: uuid()
+      .notNull()
+      .references(() => sessionLog.id, { onDelete: 'cascade' }),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    onDate: date({ mode: 'string' }).notNull(),
+    rungId: text().notNull(),
+    side: text({ enum: sideKeys }).notNull(),
+    /** Rungs that are moved with it. */
+    group: text().notNull(),
+    /** Natural logarithm of the limit after over the limit before. */
+    moved: doublePrecision().notNull(),
+    before: doublePrecision().notNull(),
+    after: doublePrecision().notNull(),
+    why: text({ enum: lessonReasons }).notNull(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.logId, t.rungId, t.side] }),
+    index('lesson_athlete').on(t.athleteId, t.onDate),
+    oneOf('lesson', 'side', sideKeys),
+    oneOf('lesson', 'why', lessonReasons),
+  ],
 );
 
 export interface ProposedState {
@@ -227,6 +294,8 @@ export interface ProposedState {
   rungId: string;
   sets: number;
   amount: number;
+  /** kg or N; null or missing for none. */
+  load?: number | null;
 }
 
 export const proposalKinds = [

@@ -11,12 +11,16 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { Issue } from '~/core/result';
 import { oneOf, sideKeys } from './one-of';
 import { athlete, practice, staff } from './practice';
 
 const eventPriorities = ['A', 'B', 'C'] as const;
 const phaseWords = ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] as const;
 const weekKinds = ['black', 'sharpen', 'restore', 'event', 'after', 'deload', 'load'] as const;
+
+const cellTiers = ['main', 'keep'] as const;
+export const tierWords = ['main', 'keep', 'rest'] as const;
 
 export const event = pgTable(
   'event',
@@ -101,6 +105,14 @@ export const planWeek = pgTable(
     blackDays: integer().notNull(),
     minutes: integer().notNull(),
     minutesAvailable: integer().notNull(),
+    /** Sessions its days leave. */
+    sessions: integer().notNull().default(0),
+    /** The main quality its block is named for; null for none. */
+    focus: text(),
+    /** Kept qualities that wait this week, the longest off first. */
+    waiting: text().array().notNull().default([]),
+    /** What was wanted when its sessions were laid out and is not on the card, and why. */
+    leftOut: jsonb().$type<Issue[]>().notNull().default([]),
     reasons: text().array().notNull(),
     eventIds: uuid().array().notNull(),
   },
@@ -121,9 +133,37 @@ export const weekDose = pgTable(
     quality: text().notNull(),
     side: text({ enum: sideKeys }).notNull(),
     dose: doublePrecision().notNull(),
+    /** Whole sets of this side. */
+    sets: integer().notNull().default(0),
+    tier: text({ enum: cellTiers }).notNull().default('keep'),
   },
   (t) => [
     primaryKey({ columns: [t.seasonVersionId, t.weekIndex, t.quality, t.side] }),
     oneOf('week_dose', 'side', sideKeys),
+    oneOf('week_dose', 'tier', cellTiers),
+  ],
+);
+
+/** A tier a coach has set by hand for an athlete's quality, and why: pinned as main, kept only, or set aside. */
+export const tierChoice = pgTable(
+  'tier_choice',
+  {
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    quality: text().notNull(),
+    tier: text({ enum: tierWords }).notNull(),
+    reason: text().notNull(),
+    staffId: uuid().references(() => staff.id),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.athleteId, t.quality] }),
+    index('tier_choice_practice').on(t.practiceId),
+    index('tier_choice_staff').on(t.staffId),
+    oneOf('tier_choice', 'tier', tierWords),
   ],
 );

@@ -147,6 +147,7 @@ export const audit = pgTable(
 );
 
 const sexWords = ['female', 'male', 'unspecified'] as const;
+const trunkWorkWords = ['none', 'once', 'more'] as const;
 const levelWords = ['novice', 'trained', 'advanced'] as const;
 
 export const athlete = pgTable(
@@ -170,6 +171,8 @@ export const athlete = pgTable(
     sessionsPerWeek: integer().notNull().default(3),
     minutesPerSession: integer().notNull().default(25),
     weekdays: integer().array().notNull(),
+    /** How much trunk work is done when a season begins; null until it was asked. */
+    trunkWork: text({ enum: trunkWorkWords }),
     note: text().notNull().default(''),
     /** Counts saves; a form made from an older one is refused, not overwritten. */
     version: integer().notNull().default(1),
@@ -179,6 +182,7 @@ export const athlete = pgTable(
     index('athlete_practice').on(t.practiceId, t.familyName, t.givenName),
     oneOf('athlete', 'sex', sexWords),
     oneOf('athlete', 'level', levelWords),
+    oneOf('athlete', 'trunk_work', trunkWorkWords),
   ],
 );
 

@@ -1,8 +1,8 @@
 import { relations } from 'drizzle-orm';
 import { agreement, clearance, flag } from './clear';
-import { coreSession, ladderState, liveSet, prescription, sessionLog, setLog } from './coach';
+import { coreSession, liveSet, ownedRung, prescription, sessionLog, setLog, underWay } from './coach';
 import { priorityRun } from './link';
-import { event, planWeek, seasonVersion, weekDose } from './plan';
+import { event, planWeek, seasonVersion, tierChoice, weekDose } from './plan';
 import { athlete } from './practice';
 import { screening } from './screen';
 
@@ -12,7 +12,9 @@ export const athleteRelations = relations(athlete, ({ many }) => ({
   clearances: many(clearance),
   flags: many(flag),
   events: many(event),
-  states: many(ladderState),
+  underWay: many(underWay),
+  owned: many(ownedRung),
+  tiers: many(tierChoice),
   screenings: many(screening),
   runs: many(priorityRun),
   seasons: many(seasonVersion),
@@ -44,8 +46,16 @@ export const eventRelations = relations(event, ({ one }) => ({
   athlete: one(athlete, { fields: [event.athleteId], references: [athlete.id] }),
 }));
 
-export const ladderStateRelations = relations(ladderState, ({ one }) => ({
-  athlete: one(athlete, { fields: [ladderState.athleteId], references: [athlete.id] }),
+export const underWayRelations = relations(underWay, ({ one }) => ({
+  athlete: one(athlete, { fields: [underWay.athleteId], references: [athlete.id] }),
+}));
+
+export const ownedRungRelations = relations(ownedRung, ({ one }) => ({
+  athlete: one(athlete, { fields: [ownedRung.athleteId], references: [athlete.id] }),
+}));
+
+export const tierChoiceRelations = relations(tierChoice, ({ one }) => ({
+  athlete: one(athlete, { fields: [tierChoice.athleteId], references: [athlete.id] }),
 }));
 
 export const sessionRelations = relations(coreSession, ({ many }) => ({

@@ -4,11 +4,14 @@ import { decideAll, lockProposals, moveOnLadders } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
 import { command, done } from './command';
 import { id } from './fields';
-import { layOutWeeks } from './laying-out';
+import { type Lighter, layOutWeeks } from './laying-out';
 import { heldSubject } from './subject';
 
 /** Kinds that ask for more than before; they pass the gate. */
 const raises: readonly string[] = ['next_rung', 'more'];
+/** Kinds that lead to another rung or load, and kinds that ask for less next time. */
+const moving: readonly string[] = ['next_rung', 'more', 'back', 'hold_quality'];
+const easing: readonly string[] = ['back', 'less', 'shorter', 'hold_quality'];
 
 /**
  * Decides open proposals: accepted ones move the athlete on their ladder, and what is left of the two weeks is laid out
@@ -42,11 +45,21 @@ export const decideProposals = command({
     const idsOf = (rows: readonly { readonly id: string }[]) => rows.map(({ id }) => id);
     await decideAll(idsOf(accepted), 'accepted', principal.staffId);
     await decideAll(idsOf(open.filter(({ id }) => !accept.includes(id))), 'rejected', principal.staffId);
-    await moveOnLadders(athleteId, accepted);
+    await moveOnLadders(
+      athleteId,
+      principal.today,
+      accepted.map((proposal) => ({ ...proposal, moves: moving.includes(proposal.kind) })),
+    );
+    // Less than before holds for the next session only; from then on the limits speak again.
+    const lighter: Lighter = new Map(
+      accepted
+        .filter(({ kind }) => easing.includes(kind))
+        .map(({ after }) => [after.rungId, { sets: after.sets, amount: after.amount }]),
+    );
     // The ladders have moved: read them again before laying out.
     const subject = await subjectOf(principal, athleteId);
     if (subject && open.length > 0)
-      await layOutWeeks(principal, subject, await loadStanding(principal, subject));
+      await layOutWeeks(principal, subject, await loadStanding(principal, subject), 'follow', lighter);
     return done({ decided: open.length }, athleteId, {
       accepted: accepted.length,
       decided: open.length,

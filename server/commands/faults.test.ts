@@ -87,6 +87,7 @@ async function loggable(): Promise<{ athleteId: string; log: Parameters<typeof k
       painRegion: 'low back',
       note: 'hurt',
       mergeWith: null,
+      reserve: { [item.rungId]: 'little' },
       sets: [
         {
           rungId: item.rungId,
@@ -404,7 +405,8 @@ const stories: readonly Story[] = [
     'proposal.decide',
     async () => {
       const { athleteId, log } = await loggable();
-      must(await keepLog(practice.coach, { ...log, painScore: 0, painRegion: null }));
+      // Pain of 3 asks for something easier: there is something to decide.
+      must(await keepLog(practice.coach, { ...log, painScore: 3, painRegion: 'thigh' }));
       const open = await openProposals(practice.practiceId, athleteId);
       expect(open.length).toBeGreaterThan(0);
       return () =>
@@ -515,7 +517,7 @@ const stories: readonly Story[] = [
 ];
 
 /** What carries a moment or a salt of its own, and may be written again with the same content. */
-const salted = ['staff', 'audit', 'auth_session', 'ladder_state'];
+const salted = ['staff', 'audit', 'auth_session', 'under_way', 'owned_rung'];
 
 async function broken(fault: PlantedFault, perform: Perform): Promise<boolean> {
   return withPlantedFault(fault, perform).then(

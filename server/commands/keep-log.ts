@@ -1,11 +1,13 @@
 import { judgePain } from '~/core/clear/pain';
 import { type LoggedSet, type LogInput, liveSetSchema, logSchema } from '~/core/coach/log-form';
 import { plannedSets } from '~/core/coach/planned-sets';
-import type { LadderState } from '~/core/coach/prescription';
-import { painHolds, progress, type SessionOutcome, type SetRecord } from '~/core/coach/progress';
-import { rungContext } from '~/core/coach/week-input';
+import { painHolds, progress } from '~/core/coach/progress';
+import { lessonsOf } from '~/core/dose/learn';
+import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
+import { weekOf } from '~/core/plan/season-input';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
 import { insertProposals, supersedeProposals } from '~/db/queries/ladders';
+import { insertLessons } from '~/db/queries/learned';
 import {
   clearLiveSets,
   insertLog,
@@ -15,6 +17,7 @@ import {
   putLiveSet,
   recentLogs,
 } from '~/db/queries/logs';
+import { newestSeason } from '~/db/queries/plan';
 import { newId, staffNames } from '~/db/queries/practice';
 import {
   lockSession,
@@ -23,22 +26,16 @@ import {
   sessionById,
   standAsLogged,
 } from '~/db/queries/sessions';
+import { loadDose } from '../principal/dose';
 import { type Principal, painSettings } from '../principal/principal';
-import { toOutcome } from '../principal/rows';
+import { toOutcome, toUnderWay } from '../principal/rows';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
+import { layOutWeeks } from './laying-out';
 import { heldSubject } from './subject';
 
-/** Where a proposal leads from and to, and nothing else of a ladder. */
-const stepOf = ({ ladderId, rungId, sets, amount }: LadderState): LadderState => ({
-  ladderId,
-  rungId,
-  sets,
-  amount,
-});
-
-type KeptSet = SetRecord & { load: LoggedSet['load'] };
+type KeptSet = Omit<SetRecord, 'load'> & { load: LoggedSet['load'] };
 
 /** Sets as they were sent, each held against what was laid out: unknown ones are refused, none is counted beyond it. */
 function readSets(
@@ -138,7 +135,7 @@ export const keepLog = command({
     const held = await heldSubject(principal, asked.athleteId);
     if (!held.ok) return held;
     await lockSession(practiceId, asked.id);
-    const { athlete, gate, states } = held.value;
+    const { athlete, gate } = held.value;
     const read = readSets(principal, asked.items, input.sets);
     if (!read.ok) return read;
     const ahead = gate.may('log', { onDate: asked.onDate });
@@ -169,6 +166,7 @@ export const keepLog = command({
         painScore: kept.painScore,
         painRegion: kept.painRegion,
         note: kept.note,
+        reserve: input.reserve,
         staffId: principal.staffId,
         createdAt: principal.now,
       },
@@ -185,7 +183,8 @@ export const keepLog = command({
     const outcome: SessionOutcome = {
       logId: input.id,
       onDate: session.onDate,
-      sets: kept.sets,
+      sets: kept.sets.map(({ load, ...set }) => ({ ...set, load: load?.value ?? null })),
+      reserve: input.reserve,
       effort: kept.effort,
       painScore: kept.painScore,
       painRegion: kept.painRegion,
@@ -195,10 +194,16 @@ export const keepLog = command({
       .filter((log) => log.id !== input.id && log.onDate <= session.onDate)
       .map(toOutcome);
     const pain = painSettings(principal);
+    const dosed = await loadDose(principal, held.value, standing);
+    const lessons = lessonsOf(dosed, outcome);
+    await insertLessons(lessons.map((lesson) => ({ ...lesson, logId: input.id, athleteId: athlete.id })));
+    const season = await newestSeason(practiceId, athlete.id);
+    const week = season && weekOf(season.weeks, session.onDate);
     const proposals = progress({
-      ...rungContext(standing, principal.schoolId, states),
+      athlete: { ...dosed, lessons: [...dosed.lessons, ...lessons] },
       outcomes: [...earlier, outcome],
-      states,
+      underWay: held.value.underWay.map(toUnderWay),
+      phase: week?.phase ?? 'build',
       painSettings: pain,
     });
     await supersedeProposals(
@@ -213,13 +218,14 @@ export const keepLog = command({
         logId: input.id,
         ladderId: proposal.ladderId,
         kind: proposal.kind,
-        before: stepOf(proposal.from),
-        after: stepOf(proposal.to),
+        before: proposal.from,
+        after: proposal.to,
         owns: proposal.owns,
         reason: proposal.reason,
         createdAt: principal.now,
       })),
     );
+    await layOutWeeks(principal, held.value, standing, 'follow');
     const ends =
       judgePain(kept.painScore, kept.painRegion, pain) === 'end' ||
       kept.sets.some((set) => set.faultId === 'pain');

@@ -16,7 +16,7 @@ export const layOut = command({
     if (!held.ok) return held;
     const withheld = held.value.gate.may('lay_out');
     if (withheld.length > 0) return refuse([...withheld]);
-    const made = await layOutWeeks(principal, held.value, await loadStanding(principal, held.value));
+    const made = await layOutWeeks(principal, held.value, await loadStanding(principal, held.value), 'deal');
     return done(made, athleteId, { sessions: made.laidOut });
   },
 });

@@ -1,11 +1,23 @@
 import { z } from 'zod';
+import type { Rung } from '~/core/catalogue';
+import { startLoad } from '~/core/catalogue/rung-load';
+import type { Gate } from '~/core/clear/gate';
 import { issue, refuse } from '~/core/result';
-import { sendToLadder } from '~/db/queries/ladders';
+import { putUnderWay } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
 import { command, done } from './command';
 import { id, line } from './fields';
 import { layOutWeeks } from './laying-out';
 import { heldSubject } from './subject';
+
+/** Sets of a card an amount may be sent for: as many as there are. */
+const mostSets = 12;
+
+/** The load a rung starts with for this body; null for none. */
+function startOf(rung: Rung, athlete: { readonly massKg: number }, gate: Gate): number | null {
+  const { value } = startLoad(rung, athlete.massKg, gate.under16);
+  return value > 0 ? value : null;
+}
 
 /** Puts a rung with its load, amount or set-up on an athlete's ladder, through the gate, and lays out what is left. */
 export const setPrescription = command({
@@ -48,13 +60,33 @@ export const setPrescription = command({
         { load, most: Math.round((loadMost ?? 0) * 10) / 10, name: rung.name, massKg: athlete.massKg },
         ['load'],
       );
-    await sendToLadder(
-      athleteId,
-      { ladderId: trade.ladderOf(rungId).id, rungId, sets: rung.start.sets, amount, load, setting },
-      rung.start.amount,
-    );
+    const ladder = trade.ladderOf(rungId);
+    const role =
+      ladder.quality === 'breath_brace' ? 'opener' : ladder.quality === 'neck_control' ? 'neck' : 'main';
+    const on = held.value.underWay.find((one) => one.quality === ladder.quality && one.role === role);
+    const same = on?.rungId === rungId;
+    await putUnderWay([
+      {
+        athleteId,
+        quality: ladder.quality,
+        role,
+        ladderId: ladder.id,
+        rungId,
+        load: load ?? (same ? on.load : startOf(rung, athlete, gate)),
+        setting: setting ?? (same ? on.setting : null),
+        since: principal.today,
+        updatedAt: principal.now,
+      },
+    ]);
     const subject = await subjectOf(principal, athleteId);
-    if (subject) await layOutWeeks(principal, subject, await loadStanding(principal, subject));
+    if (subject)
+      await layOutWeeks(
+        principal,
+        subject,
+        await loadStanding(principal, subject),
+        'follow',
+        amount === undefined ? undefined : new Map([[rungId, { sets: mostSets, amount }]]),
+      );
     return done({ athleteId, name: rung.name }, athleteId, { rung: rungId });
   },
 });

@@ -1,9 +1,12 @@
-import type { QualityId } from '~/core/catalogue/qualities';
-import type { SessionOutcome } from '~/core/coach/progress';
+import type { UnderWay } from '~/core/coach/prescription';
+import type { LadderQuality } from '~/core/dose/choose';
+import type { SessionOutcome } from '~/core/dose/logged';
+import type { Blackout } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
 import type { Trial } from '~/core/screen/trial/trial';
+import type { UnderWayRow } from '~/db/queries/ladders';
 import type { LogWithSets } from '~/db/queries/logs';
-import type { PlanWeekRow } from '~/db/queries/plan';
+import type { BlackoutRow, PlanWeekRow } from '~/db/queries/plan';
 import type { TrialRow } from '~/db/queries/screen';
 
 /** Rows of the database as core knows them. */
@@ -44,7 +47,8 @@ export const toOutcome = (log: LogWithSets): SessionOutcome => ({
   effort: log.effort,
   painScore: log.painScore,
   painRegion: log.painRegion,
-  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done: amount, faultId }) => ({
+  reserve: log.reserve,
+  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done: amount, faultId, loadValue }) => ({
     ladderId,
     rungId,
     setNo,
@@ -52,10 +56,29 @@ export const toOutcome = (log: LogWithSets): SessionOutcome => ({
     planned,
     done: amount,
     faultId,
+    load: loadValue,
   })),
 });
 
 export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
   ...row,
-  cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as QualityId })),
+  focus: row.focus as LadderQuality | null,
+  waiting: row.waiting as LadderQuality[],
+  cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as LadderQuality })),
+});
+
+export const toUnderWay = (row: UnderWayRow): UnderWay => ({
+  quality: row.quality as LadderQuality,
+  role: row.role,
+  ladderId: row.ladderId,
+  rungId: row.rungId,
+  load: row.load,
+  since: row.since,
+  setting: row.setting,
+});
+
+export const toBlackout = ({ fromDate, toDate, reason }: BlackoutRow): Blackout => ({
+  from: fromDate,
+  to: toDate,
+  reason,
 });

@@ -44,7 +44,7 @@ export function gateFor(
     readonly forms: readonly ClearanceRow[];
     readonly agreements: readonly AgreementRow[];
     readonly flags: readonly { readonly kind: string; readonly qualities: readonly string[] }[];
-    readonly states: readonly { readonly owned: readonly string[] }[];
+    readonly owned: readonly string[];
   },
 ): Gate {
   const { settings } = principal;
@@ -58,7 +58,7 @@ export function gateFor(
     schoolId: rows.athlete.schoolId ?? principal.schoolId,
     kit: rows.athlete.kit,
     massKg: rows.athlete.massKg,
-    owned: new Set(rows.states.flatMap((state) => state.owned)),
+    owned: new Set(rows.owned),
     settings: { guardianUnderYears: settings.guardianUnderYears, renewMonths: settings.renewMonths },
     flexion: { cycles: settings.flexionCycles, heldS: settings.flexionSeconds },
   });

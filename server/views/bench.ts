@@ -73,7 +73,13 @@ export function benchContext(principal: Principal, params: URLSearchParams, chos
   const { rung, problem } = askedRung(trade, params);
   const weeks = chosen.athlete ? flexionWeeks(trade, chosen.logs, today, firstWeekday) : [];
   return {
-    context: { body: chosen.body, known: chosen.known, rung, flexionWeeks: weeks },
+    context: {
+      body: chosen.body,
+      known: chosen.known,
+      today: chosen.athlete ? today : undefined,
+      rung,
+      flexionWeeks: weeks,
+    },
     problem,
   };
 }

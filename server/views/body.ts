@@ -2,14 +2,14 @@ import { type Body, bodyOf, readBody, type Sex } from '~/core/body/anthropometry
 import type { KnownCapacity } from '~/core/body/capacity';
 import { fromMassKg, fromStatureM, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
 import { discipline } from '~/core/catalogue';
-import { followLogs } from '~/core/coach/follow-logs';
-import { screenedCapacities } from '~/core/screen/assess/capacity';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import { capacitiesNow } from '~/core/dose/limits';
 import { athleteNames } from '~/db/queries/athletes';
 import { type LogWithSets, recentLogs } from '~/db/queries/logs';
+import { loadDose } from '../principal/dose';
 import { notFound } from '../principal/middleware.server';
 import type { Principal } from '../principal/principal';
-import { toOutcome } from '../principal/rows';
-import { type AthleteStanding, loadStanding, type Subject, subjectOf } from '../principal/subject';
+import { loadStanding, type Subject, subjectOf } from '../principal/subject';
 
 /** The body whose numbers a view shows: an athlete's, or one typed into the address. */
 export interface ChosenBody {
@@ -28,6 +28,8 @@ export interface ChosenBody {
       }
     | undefined;
   readonly known: readonly KnownCapacity[];
+  /** The athlete as doses see them; undefined for a body of nobody's. */
+  readonly dosed: DoseAthlete | undefined;
   /** The athlete's newest logs, the oldest first. */
   readonly logs: readonly LogWithSets[];
   readonly under16: boolean;
@@ -38,34 +40,38 @@ export interface ChosenBody {
 /** The body of the tables when nobody is chosen. */
 export const referenceBody = { massKg: 70, statureM: 1.75, sex: 'unspecified' } as const;
 
-/** Logs read for a view, and how many of them capacities follow. */
+/** Logs read for a view. */
 const readLogs = 20;
-const followedLogs = 12;
 
-/** Capacities of an athlete: screened holds, followed by what was logged since. */
-function capacitiesOf(
-  standing: AthleteStanding,
-  logs: readonly LogWithSets[],
-): { body: Body; known: KnownCapacity[] } {
-  const { athlete, trade, gate } = standing;
-  const body = bodyOf({ massKg: athlete.massKg, statureM: athlete.statureM, sex: athlete.sex });
-  const screened = screenedCapacities(trade, standing.assessment.results, body);
-  return {
-    body,
-    known: followLogs(screened, logs.slice(-followedLogs).map(toOutcome), body, gate.under16, trade),
-  };
+/** Where an athlete is on each ladder that something of is owned or under way. */
+function statesOf(
+  principal: Pick<Principal, 'trade'>,
+  { underWay, owned }: Pick<Subject, 'underWay' | 'owned'>,
+) {
+  const { trade } = principal;
+  const ofLadder = new Map<string, { ladderId: string; rungId: string; owned: string[] }>();
+  for (const rungId of owned.filter(trade.hasRung)) {
+    const ladderId = trade.ladderOf(rungId).id;
+    const state = ofLadder.get(ladderId) ?? { ladderId, rungId, owned: [] };
+    if (trade.rung(rungId).level > trade.rung(state.rungId).level) state.rungId = rungId;
+    state.owned.push(rungId);
+    ofLadder.set(ladderId, state);
+  }
+  for (const { ladderId, rungId } of underWay)
+    ofLadder.set(ladderId, { ladderId, rungId, owned: ofLadder.get(ladderId)?.owned ?? [] });
+  return [...ofLadder.values()];
 }
 
-async function athleteBody(principal: Principal, { athlete, states, ...rest }: Subject): Promise<ChosenBody> {
-  const subject = { athlete, states, ...rest };
-  const [standing, logs] = await Promise.all([
-    loadStanding(principal, subject),
+async function athleteBody(principal: Principal, subject: Subject): Promise<ChosenBody> {
+  const { athlete } = subject;
+  const standing = await loadStanding(principal, subject);
+  const [dosed, logs] = await Promise.all([
+    loadDose(principal, subject, standing),
     recentLogs(principal.practiceId, athlete.id, readLogs),
   ]);
   const { massUnit, lengthUnit } = principal.settings;
-  const { body, known } = capacitiesOf(standing, logs);
   return {
-    body,
+    body: dosed.body,
     problems: [],
     athlete: {
       id: athlete.id,
@@ -74,9 +80,10 @@ async function athleteBody(principal: Principal, { athlete, states, ...rest }: S
       cautions: standing.gate.cautions,
       kit: athlete.kit,
       sport: discipline(athlete.disciplineId).sport,
-      states,
+      states: statesOf(principal, subject),
     },
-    known,
+    known: capacitiesNow(dosed),
+    dosed,
     logs,
     under16: standing.gate.under16,
     form: {
@@ -114,6 +121,7 @@ export async function chosenBody(principal: Principal, params: URLSearchParams):
     problems: read.ok ? [] : read.problems,
     athlete: undefined,
     known: [],
+    dosed: undefined,
     logs: [],
     under16: false,
     form: { mass, stature, sex },

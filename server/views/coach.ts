@@ -3,10 +3,10 @@ import { caution, disciplineLabel, type QualityId, quality, school } from '~/cor
 import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
 import { plannedSets } from '~/core/coach/planned-sets';
-import { amountText, workText } from '~/core/coach/prescription';
-import { makeWeek } from '~/core/coach/week-input';
+import { workText } from '~/core/coach/prescription';
+import { phaseAims, phaseNames } from '~/core/dose/phases';
+import { amountText } from '~/core/dose/work';
 import { pillarCells } from '~/core/link/standing';
-import { phaseAims, phaseNames } from '~/core/plan/calendar';
 import { weekOf } from '~/core/plan/season-input';
 import { openProposals } from '~/db/queries/ladders';
 import { newestSeason } from '~/db/queries/plan';
@@ -14,7 +14,6 @@ import { newId, writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
-import { toPlanWeek } from '../principal/rows';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { sessionView } from './session';
@@ -30,12 +29,7 @@ const qualityName = (id: string) => (id === 'neck_control' ? 'Neck control' : qu
 const middleOf = (weekStart: string) => addDays(weekStart, 3);
 
 /** The week's sessions, what is not on the card and why, and the proposals to decide. */
-export async function weekView(
-  principal: Principal,
-  subject: Subject,
-  standing: AthleteStanding,
-  query: URLSearchParams,
-) {
+export async function weekView(principal: Principal, standing: AthleteStanding, query: URLSearchParams) {
   const { trade, practiceId, firstWeekday } = principal;
   const { athlete, gate, today } = standing;
   const thisWeek = weekStartOf(today, firstWeekday);
@@ -46,16 +40,6 @@ export async function weekView(
     newestSeason(practiceId, athlete.id),
   ]);
   const week = newest && weekOf(newest.weeks, middleOf(weekStart));
-  // Why something wanted is not on the card: composed again in memory, nothing is written.
-  const leftOut = week
-    ? makeWeek(standing, {
-        practiceSchoolId: principal.schoolId,
-        week: toPlanWeek(week),
-        states: subject.states,
-        fromDay: week.startsOn,
-        doneDays: [],
-      }).leftOut
-    : [];
   return {
     athleteId: athlete.id,
     today,
@@ -74,7 +58,8 @@ export async function weekView(
       : undefined,
     school: school(athlete.schoolId ?? principal.schoolId).name,
     sessions: sessions.map((session) => sessionView(trade, gate, session)),
-    leftOut,
+    // Why something wanted is not on the card, as it was found when the week was laid out.
+    leftOut: week?.leftOut ?? [],
     mayDecide: can(principal, 'proposal.decide'),
     mayLayOut: can(principal, 'week.lay_out'),
     proposals: proposals.map((proposal) => ({

@@ -54,7 +54,7 @@ async function standingOfRun(
       forms,
       agreements: subject.agreements.filter((word) => upTo(word.onDate)),
       flags: [],
-      states: subject.states,
+      owned: subject.owned,
     }),
     trials: rows.filter((row) => known.has(row.id)).map(toTrial),
     events: subject.events,

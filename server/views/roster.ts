@@ -16,7 +16,7 @@ export async function roster(principal: Principal) {
       forms: clearances,
       agreements: clearances.flatMap((form) => form.agreements),
       flags,
-      states: [],
+      owned: [],
     });
     const { clearance } = gate;
     const [screen] = screenings;

@@ -4,7 +4,7 @@ import { loadInWords } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
 import type { Trade } from '~/core/catalogue/trade';
 import { kitName, schoolBar } from '~/core/clear/rung-bars';
-import { amountText } from '~/core/coach/prescription';
+import { amountText } from '~/core/dose/work';
 
 /** A lever row as the views show it. */
 export function shownRow(row: LeverRow) {

@@ -2,8 +2,9 @@ import type { Load } from '~/core/body/posture';
 import { loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
-import { amountText, workText } from '~/core/coach/prescription';
+import { workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
+import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 

@@ -10,7 +10,7 @@ import { barsText, issuesText, issueText } from '~/app/words/issue-text';
 import { addDays } from '~/core/body/dates';
 import type { Issue } from '~/core/result';
 import { layOut } from '~/server/commands/lay-out';
-import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
+import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { weekView } from '~/server/views/coach';
 import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
@@ -18,9 +18,8 @@ import type { Route } from './+types/week';
 export const meta = athleteTitle('Coach');
 
 export async function loader({ params, request, context }: Route.LoaderArgs) {
-  const asking = { params, context };
-  const [subject, standing] = await Promise.all([subjectIn(asking), standingIn(asking)]);
-  return weekView(principalIn(context), subject, standing, new URL(request.url).searchParams);
+  const standing = await standingIn({ params, context });
+  return weekView(principalIn(context), standing, new URL(request.url).searchParams);
 }
 
 /** Lays out this week and the next; proposals are decided at an address of their own. */

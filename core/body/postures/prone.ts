@@ -1,17 +1,7 @@
 import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import {
-  cosDeg,
-  degrees,
-  mix,
-  type Pair,
-  type Point,
-  reach,
-  type Skeleton,
-  sinDeg,
-  skeleton,
-} from '../skeleton';
+import { cosDeg, degrees, mix, type Pair, type Point, reach, type Skeleton, skeleton } from '../skeleton';
 import { jointHeight, lyingHeight, toesHeight } from './setting';
 
 /** Height of the shoulder over a straight or bent arm whose support lies `leverM` ahead of it. */
@@ -22,7 +12,7 @@ function shoulderHeightM(armM: number, leverM: number, supportM: number): number
 const incline = (riseM: number, lengthM: number) =>
   degrees(Math.asin(Math.max(-0.9, Math.min(0.9, riseM / lengthM))));
 
-/** The raised top leg of a side plank, from the line of the body. */
+/** The raised top leg of a side plank, from the line of the body, unless the posture says otherwise. */
 const topLegDeg = 55;
 
 /** Head to the right, feet to the left at x = 0; the working side is in front. */
@@ -52,7 +42,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   };
   const both = lifts.tuck && p.feet === 'ball';
   const thigh: [number, number] = [leg, leg];
-  const shank: [number, number] = kneeling ? [180, 180] : [leg, leg];
+  const shank: [number, number] = kneeling ? (p.shanks_up ? [100, 100] : [180, 180]) : [leg, leg];
   if (lifts.leg) thigh[0] = shank[0] = leg - legLift * phase;
   // A knee drawn up outside the elbow points at the viewer, so that less of the thigh is seen.
   const outside = lifts.tuck && !both ? mix(1, 0.62, phase) : 1;
@@ -65,15 +55,16 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   const upperArm: [number, number] = [arm, arm];
   const forearm: [number, number] = onForearm ? [0, 0] : [arm, arm];
   if (lifts.arm) {
-    upperArm[1] = mix(arm, line + 14, phase);
-    forearm[1] = mix(forearm[1], line + 14, phase);
+    // Level: the arm at its longest lever.
+    upperArm[1] = mix(arm, 0, phase);
+    forearm[1] = mix(forearm[1], 0, phase);
   }
-  const toes = kneeling ? 180 : p.feet === 'ball' ? leg + 8 : -90;
+  const toes = kneeling ? (p.shanks_up ? 150 : 180) : p.feet === 'ball' ? leg + 8 : -90;
   const shared = {
     head: line - 4,
     upperArm,
     forearm,
-    hand: [0, lifts.arm ? mix(0, line + 14, phase) : 0],
+    hand: [0, 0],
     foot: [
       lifts.leg ? mix(toes, leg - legLift + 70, phase) : lifts.tuck && !both ? mix(-90, -190, phase) : toes,
       toes,
@@ -136,7 +127,7 @@ export function rollout(p: PostureOf<'rollout'>, body: Body, phase: number, onBa
   const below = kneeling ? length.thigh : length.thigh + length.shank;
   const foot = kneeling ? jointHeight * H : toesHeight * H;
   // On a ball the forearms roll along its top; on an axle the arms are straight.
-  const armM = onBall ? length.upperArm + 0.02 * H : length.upperArm + length.forearm + length.hand * 0.3;
+  const armM = onBall ? length.upperArm + 0.02 * H : length.upperArm + length.forearm + length.hand * 0.5;
   const support = onBall ? ballDiameterM(body) * 0.78 : axleHeight * H;
   const reachM = Math.min(0.96 * armM, mix(0.02, p.reach_H, phase) * H);
   const rise = shoulderHeightM(armM, reachM, support) - foot;
@@ -180,7 +171,8 @@ export function sideBridge(
   const shoulder = armM + (onForearm ? jointHeight : 0.015) * H + halfShoulders * 0.94;
   const line = incline(shoulder - foot, below + length.toShoulder);
   const leg = 180 + line;
-  const raise = p.top_leg === 'down' ? 0 : (p.top_leg === 'moving' ? phase : 1) * topLegDeg;
+  const raise =
+    p.top_leg === 'down' ? 0 : (p.top_leg === 'moving' ? phase : 1) * (p.top_leg_deg ?? topLegDeg);
   // On the bench the free lower leg is the one that moves; else the top one.
   const top = bench ? leg : leg - raise;
   const low = bench ? leg + (p.top_leg === 'moving' ? mix(16, 4, phase) : 10) : leg;
@@ -206,21 +198,23 @@ export function sideBridge(
   });
 }
 
-/** The trunk of all fours rises a little from hip to shoulder: arms are longer than thighs. */
-const allFoursDeg = 11;
+/** A wrist carries the arm this far above the floor, in statures. */
+const wristHeight = 0.02;
 
 export function quadruped(p: PostureOf<'quadruped'>, body: Body, phase: number): Skeleton {
   const { length } = body;
   const H = body.statureM;
   const hip = { x: 0, y: length.thigh + jointHeight * H };
-  const shoulderY = hip.y + sinDeg(allFoursDeg) * length.toShoulder;
-  const armM = length.upperArm + length.forearm;
-  const arm = -90 + degrees(Math.acos(Math.min(1, (shoulderY - 0.02 * H) / armM)));
+  // Hands under the shoulders: the arms stand upright, and the trunk rises with what they are longer than the thighs.
+  const shoulderY = length.upperArm + length.forearm + wristHeight * H;
+  const allFoursDeg = incline(shoulderY - hip.y, length.toShoulder);
+  const arm = -90;
   const leg = p.lifted === 'leg' || p.lifted === 'arm_leg';
   const armUp = p.lifted === 'arm' || p.lifted === 'arm_leg';
   // The support knee is the working side; the other leg and the arm on the working side travel.
   const moved = mix(-90, -184, phase);
-  const raised = mix(arm, allFoursDeg + 8, phase);
+  // Level with the floor, where its lever is longest.
+  const raised = mix(arm, 0, phase);
   return skeleton({
     anchor: 'hip',
     at: hip,

@@ -70,7 +70,8 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
       upperArm: [trunk + 184, trunk + 184],
       armOnTrunk: [true, true],
     });
-  const deep = p.arms === 'bars' && p.trunk_deg_from_vertical > 60;
+  const reaching = p.arms === 'bars' || p.arms === 'hover';
+  const deep = reaching && p.trunk_deg_from_vertical > 60;
   const bend = Math.min(56, lean * (deep ? 0.78 : 0.42));
   const knees = softKnee(bend);
   const stanceShank = knees.shank + lean * (deep ? 0.3 : 0.24);
@@ -85,19 +86,21 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
     thigh: [knees.thigh, back ?? knees.thigh],
     shank: [stanceShank, back ?? stanceShank],
     foot: [0, back === undefined ? 0 : back + 80],
-    upperArm:
-      p.arms === 'bars'
-        ? [bars.upper, bars.upper]
+    upperArm: reaching
+      ? [bars.upper, bars.upper]
+      : p.arms === 'overhead'
+        ? [trunk, trunk]
         : crossed
           ? [trunk + 200, trunk + 200]
           : [trunk + 184, trunk + 184],
-    forearm:
-      p.arms === 'bars'
-        ? [bars.fore, bars.fore]
+    forearm: reaching
+      ? [bars.fore, bars.fore]
+      : p.arms === 'overhead'
+        ? [trunk, trunk]
         : crossed
           ? [trunk + 30, trunk + 30]
           : [trunk + 182, trunk + 182],
-    armOnTrunk: p.arms === 'bars' ? [false, false] : [true, true],
+    armOnTrunk: reaching || p.arms === 'overhead' ? [false, false] : [true, true],
   });
 }
 

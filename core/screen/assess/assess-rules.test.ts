@@ -255,6 +255,7 @@ describe('the result of a test', () => {
       scoreUncapped: 75,
       score: 75,
       held: false,
+      lost: true,
       typicalError: 12,
       reliability: 0.8,
       comparable: true,

@@ -1,4 +1,5 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
+import { trunkLost } from '~/core/body/trunk-loss';
 import { type QualityId, qualities, type ScreenTest, type SideKey, sideKeysOf } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { testOn } from '~/core/screen/trial/by-rung';
@@ -27,6 +28,8 @@ export interface TestResult {
   readonly score: number;
   /** Stopped at a cap and not lost: the figure is a lower bound. */
   readonly held: boolean;
+  /** The trunk lost it: neither a cap, a stop, pain nor another muscle group ended it. Else a hold is a lower bound. */
+  readonly lost: boolean;
   /** Of one trial, in the test's unit: the practice's own or the default. */
   readonly typicalError: number;
   readonly reliability: number;
@@ -129,6 +132,7 @@ function resultOf(
     scoreUncapped: best.score,
     score: clampScore(best.score),
     held: best.held,
+    lost: trunkLost(best.trial),
     typicalError: test.typicalError,
     reliability: reliabilityOf(test, best.trial, best.held),
     comparable: best.trial.comparable,

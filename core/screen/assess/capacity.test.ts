@@ -30,6 +30,7 @@ describe('capacities from a screen', () => {
     scoreUncapped: 100,
     score: 100,
     held,
+    lost: !held,
     reliability: 0.8,
     comparable: true,
     faultIds: [],
@@ -42,7 +43,7 @@ describe('capacities from a screen', () => {
       [result('front_plank', 96), result('suitcase_hold', 50, 'right'), result('step_down', 4, 'left')],
       man,
     );
-    expect(found.map((capacity) => [capacity.direction, capacity.archetype, capacity.side])).toEqual([
+    expect(found.map((capacity) => [capacity.direction, capacity.posture.archetype, capacity.side])).toEqual([
       ['anti_extension', 'prone_bridge', 'both'],
       ['anti_lateral', 'carry', 'left'],
     ]);
@@ -60,10 +61,16 @@ describe('capacities from a screen', () => {
       screenedCapacities(shippedTrade, [result('bird_dog_hold', 40, 'left')], man)[0]?.capacity.lowerBound,
     ).toBe(false);
   });
+  it('are lower bounds when the trunk did not lose it: at a cap that is the target too, or by another muscle', () => {
+    const of = (over: Partial<TestResult>) =>
+      screenedCapacities(shippedTrade, [{ ...result('front_plank', 60), ...over }], man)[0]?.capacity;
+    expect(of({})?.lowerBound).toBe(false);
+    expect(of({ lost: false })?.lowerBound).toBe(true);
+  });
   it('read the stages of a hollow hold', () => {
     const short = screenedCapacities(shippedTrade, [result('hollow_stage', 50)], man)[0];
     const long = screenedCapacities(shippedTrade, [result('hollow_stage', 125)], man)[0];
-    expect(short?.archetype).toBe('supine_limbs');
+    expect(short?.posture.archetype).toBe('supine_limbs');
     expect(maxNm(long?.capacity ?? capacityFromHold(1, 60, true))).toBeGreaterThan(
       maxNm(short?.capacity ?? capacityFromHold(1, 60, true)),
     );
@@ -84,7 +91,8 @@ describe('capacities from a screen', () => {
       {
         direction: 'anti_extension',
         capacity: capacityFromHold(mainNm(plank.posture), 96, true),
-        archetype: 'prone_bridge',
+        posture: plank.posture,
+        nm: mainNm(plank.posture),
         side: 'both',
         onDate: '2026-11-02',
         source: 'Front plank, 96 s on 2026-11-02',

@@ -29,10 +29,11 @@ function fromResult(
   trade: Pick<Trade, 'test'>,
   result: TestResult,
   body: Body,
-): { direction: Direction; capacity: Capacity } | undefined {
+): { direction: Direction; capacity: Capacity; posture: Posture; nm: number } | undefined {
   const test = trade.test(result.testId);
   if (test.kind !== 'hold' || result.value === null || !(result.value > 0)) return undefined;
-  const toLoss = !result.held && !(test.stopAt !== undefined && result.value >= test.stopAt);
+  // A clock that was stopped at a cap, be it the test's or the athlete's own, tells no more than "at least".
+  const toLoss = result.lost && !result.held && !(test.stopAt !== undefined && result.value >= test.stopAt);
   const load = testLoad(test, body);
   if (test.stages) {
     const { holdS, postures } = test.stages;
@@ -42,10 +43,21 @@ function fromResult(
       return main && heldS > 0 ? [{ nm: main.nm, heldS, direction: main.direction }] : [];
     });
     const direction = stages[0]?.direction;
-    return direction && { direction, capacity: capacityFromStages(stages, toLoss) };
+    const hardest = Math.max(0, ...stages.map(({ nm }) => nm));
+    const at = postures[stages.length - 1];
+    return (
+      direction && at && { direction, capacity: capacityFromStages(stages, toLoss), posture: at, nm: hardest }
+    );
   }
   const main = mainOf(test.posture, body, load);
-  return main && { direction: main.direction, capacity: capacityFromHold(main.nm, result.value, toLoss) };
+  return (
+    main && {
+      direction: main.direction,
+      capacity: capacityFromHold(main.nm, result.value, toLoss),
+      posture: test.posture,
+      nm: main.nm,
+    }
+  );
 }
 
 /** Capacities from the newest screened holds (seconds to loss, or to a cap as lower bounds), each with its source. */
@@ -62,7 +74,6 @@ export function screenedCapacities(
     return [
       {
         ...found,
-        archetype: test.posture.archetype,
         side,
         onDate: result.onDate,
         source: `${test.name}${side === 'both' ? '' : ` ${side}`}, ${Math.round(result.value ?? 0)} s on ${result.onDate}${found.capacity.lowerBound ? ', at least' : ''}`,

@@ -1,0 +1,202 @@
+import { caution, type Ladder, type Rung } from '~/core/catalogue';
+import { type Issue, issue } from '~/core/result';
+import { type AskedAmount, amountFor, windowOf } from './amounts';
+import type { DoseAthlete } from './athlete';
+import { fitsPhase, tooQuickFor } from './character';
+import { type Limit, limitOf, limitsOf } from './limits';
+import { loadsFor } from './loads';
+import { type Phase, phaseRules } from './phases';
+
+/** Which rung: candidates of all ladders of a quality, filtered, then ranked by how well they fit the phase. */
+
+export type LadderQuality = Ladder['quality'];
+
+export interface Wanted {
+  readonly quality: LadderQuality;
+  readonly phase: Phase;
+  /** The weaker side of the quality acts. */
+  readonly gapActs: boolean;
+  /** Rungs that were trained in the block before; what is new since is worth a step. */
+  readonly before: ReadonlySet<string>;
+  /** The rung held so far: a new block goes below it only when it is too hard. */
+  readonly held?: { readonly rungId: string; readonly load: number } | undefined;
+  /** Ladders that are not to be taken, such as the main exercise's for an accessory. */
+  readonly without?: ReadonlySet<string> | undefined;
+  /** Qualities of pairs and rungs that were just done well and are to be left behind. */
+  readonly above?: { readonly ladderId: string; readonly level: number } | undefined;
+}
+
+export interface Candidate {
+  readonly ladder: Ladder;
+  readonly rung: Rung;
+  /** kg or N; 0 for none. */
+  readonly load: number;
+  readonly limit: Limit;
+  readonly asked: AskedAmount;
+  /** How far the limit lies outside the window, in logs; 0 inside. */
+  readonly outside: number;
+  /** Why it stands where it stands, each worth a step. */
+  readonly steps: readonly string[];
+  readonly rank: readonly [outside: number, steps: number, fromMiddle: number];
+}
+
+/** Breath and brace under this, or never tested, is trained first. Source: prescription rules, tiers. */
+const breathFirstBelow = 70;
+
+/** Does breath and brace come before the other qualities? Then it is a main quality of every block. */
+export const breathFirst = (a: Pick<DoseAthlete, 'capability'>): boolean =>
+  (a.capability('breath_brace', 'both') ?? 0) < breathFirstBelow;
+
+/** A prerequisite is met when it or a harder rung of its ladder is owned, its limit reaches its goal, or it cannot be offered here. */
+function prerequisiteMet(a: DoseAthlete, rungId: string, lowerHalf: boolean): boolean {
+  if (!a.trade.hasRung(rungId)) return true;
+  const its = a.trade.ladderOf(rungId);
+  const rung = a.trade.rung(rungId);
+  // While breath and brace comes first it is trained beside the lower half of the other ladders.
+  if (its.quality === 'breath_brace' && lowerHalf && breathFirst(a)) return true;
+  if (its.rungs.some((other) => other.level >= rung.level && a.owned.has(other.id))) return true;
+  if (!a.gate.rung(rungId).allowed) return true;
+  const sides = rung.sided ? (['left', 'right'] as const) : (['both'] as const);
+  if (sides.every((side) => limitOf(a, rungId, side).amount >= rung.goal.amount * 0.999)) return true;
+  return (
+    its.quality !== 'neck_control' &&
+    Math.min(
+      ...(['both', 'left', 'right'] as const).map(
+        (side) => a.capability(its.quality, side) ?? Number.POSITIVE_INFINITY,
+      ),
+      a.capability(its.quality, 'both') ?? a.capability(its.quality, 'left') ?? 0,
+    ) >= 70
+  );
+}
+
+/** Rungs above the hardest one done, owned, or within reach by its limit that an entry may go. */
+const entryRungs = 2;
+
+/** The level of the hardest rung of a ladder that was done or that the screen says is held. */
+function reachedLevel(a: DoseAthlete, ladder: Ladder): number {
+  let reached = 0;
+  for (const rung of ladder.rungs) {
+    if (rung.level <= reached) continue;
+    const known = a.owned.has(rung.id) || (a.cleanSessions.get(rung.id) ?? 0) > 0;
+    if (known || limitsOf(a, rung).weaker.amount >= rung.goal.amount) reached = rung.level;
+  }
+  return reached;
+}
+
+/** How far a limit lies outside a window, in logs. */
+const outsideOf = (amount: number, [low, high]: readonly [number, number]): number =>
+  amount < low ? Math.log(low / amount) : amount > high ? Math.log(amount / high) : 0;
+
+/** Why a rung cannot be offered for what is wanted; empty when it can. */
+function barsOf(a: DoseAthlete, ladder: Ladder, rung: Rung): readonly Issue[] {
+  const { bars } = a.gate.rung(rung.id);
+  if (bars.length > 0) return bars;
+  const lowerHalf = rung.level <= Math.ceil(ladder.rungs.length / 2);
+  const missing = [...ladder.prerequisites, ...(rung.requires ?? [])].find(
+    (need) => !prerequisiteMet(a, need.rung, lowerHalf),
+  );
+  return missing ? [issue('bar.prerequisite', { rung: a.trade.rung(missing.rung).name })] : [];
+}
+
+/** The hardest a held rung may be left below: its limit is under this share of the window's lower edge. */
+const tooHardShare = 0.8;
+
+/** Level under which a ladder is not entered again in a new block. */
+function floorLevel(a: DoseAthlete, wanted: Wanted, ladder: Ladder): number {
+  const { held } = wanted;
+  if (!held || !a.trade.hasRung(held.rungId) || a.trade.ladderOf(held.rungId).id !== ladder.id) return 0;
+  const rung = a.trade.rung(held.rungId);
+  const { weaker } = limitsOf(a, rung, held.load);
+  const [low] = windowOf(ladder, rung, wanted.phase);
+  return weaker.amount < tooHardShare * low ? 0 : rung.level;
+}
+
+/** Sports that rungs are named for, at most. */
+const sportsOfRungs = 7;
+
+function judge(
+  a: DoseAthlete,
+  ladder: Ladder,
+  rung: Rung,
+  load: number,
+  wanted: Wanted,
+): Candidate | undefined {
+  const { weaker } = limitsOf(a, rung, load);
+  const asked = amountFor(a, ladder, rung, weaker, phaseRules[wanted.phase].share);
+  if (!asked) return undefined;
+  const window = windowOf(ladder, rung, wanted.phase);
+  const outside = outsideOf(weaker.amount, window);
+  const steps: string[] = [];
+  if (rung.sports.includes(a.sport)) steps.push('sport');
+  if (wanted.gapActs && rung.sided) steps.push('sided');
+  if (ladder.schools[a.schoolId] === 'fits') steps.push('school');
+  if (a.gate.cautions.some((id) => caution(id).prefer_families.includes(ladder.id))) steps.push('caution');
+  if (!wanted.before.has(rung.id)) steps.push('new');
+  if (fitsPhase(ladder, rung, load, wanted.phase)) steps.push('character');
+  // Named for this sport and few others says more than named for all of them.
+  const own = steps.includes('sport') ? Math.max(0, 1 - (rung.sports.length - 1) / sportsOfRungs) : 0;
+  const middle = Math.sqrt(window[0] * window[1]);
+  return {
+    ladder,
+    rung,
+    load,
+    limit: weaker,
+    asked,
+    outside,
+    steps,
+    rank: [outside, -(steps.length + own), Math.abs(Math.log(weaker.amount / middle))],
+  };
+}
+
+export interface Choice {
+  /** The best first. */
+  readonly candidates: readonly Candidate[];
+  /** Why the quality has none, or what bars its rungs: the first bar of each rung. */
+  readonly bars: readonly { readonly rungId: string; readonly bar: Issue }[];
+}
+
+/**
+ * Rungs that serve a quality in a phase, the best first. Filters: gate (cautions, school, kit), prerequisites, the height of
+ * an entry, loads that exist. Rank: in the window; then the sport named, sided when a gap acts, the school fits, preferred by
+ * a caution, new since the last block, each worth a step; then the limit nearest to the window's middle.
+ */
+export function chooseRungs(a: DoseAthlete, wanted: Wanted): Choice {
+  const candidates: Candidate[] = [];
+  const bars: { rungId: string; bar: Issue }[] = [];
+  for (const ladder of a.trade.ladders) {
+    if (ladder.quality !== wanted.quality || wanted.without?.has(ladder.id)) continue;
+    const entry = reachedLevel(a, ladder) + entryRungs;
+    const floor = floorLevel(a, wanted, ladder);
+    for (const rung of ladder.rungs) {
+      const [bar] = barsOf(a, ladder, rung);
+      if (bar) {
+        bars.push({ rungId: rung.id, bar });
+        continue;
+      }
+      if (rung.level > entry || rung.level < floor || tooQuickFor(ladder, rung, wanted.phase)) continue;
+      for (const load of loadsFor(a, rung, phaseRules[wanted.phase].kilograms)) {
+        const found = judge(a, ladder, rung, load, wanted);
+        if (found) candidates.push(found);
+      }
+    }
+  }
+  candidates.sort((x, y) => x.rank[0] - y.rank[0] || x.rank[1] - y.rank[1] || x.rank[2] - y.rank[2]);
+  return { candidates, bars };
+}
+
+/** A rung under way, judged for a phase as it is; undefined when it may not be done any more or is too hard to be asked. */
+export function judgeHeld(
+  a: DoseAthlete,
+  rungId: string,
+  load: number,
+  wanted: Wanted,
+): Candidate | undefined {
+  if (!a.trade.hasRung(rungId)) return undefined;
+  const rung = a.trade.rung(rungId);
+  const ladder = a.trade.ladderOf(rungId);
+  // What opened it when it was entered opens it still; what the gate says now counts.
+  if (!a.gate.rung(rungId).allowed) return undefined;
+  const loads = loadsFor(a, rung, phaseRules[wanted.phase].kilograms);
+  const nearest = loads.filter((value) => value <= load + 1e-9).at(-1) ?? loads[0];
+  return nearest === undefined ? undefined : judge(a, ladder, rung, nearest, wanted);
+}

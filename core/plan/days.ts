@@ -1,0 +1,57 @@
+import { addDays, daysBetween, type IsoDay, weekdayOf } from '~/core/body/dates';
+import { type Blackout, blackedOut, type PlanEvent } from './calendar';
+
+/** On which days of a week the trunk may be trained. */
+
+/** No session in so many days before an event; the day itself and what follows it in its week is left free too. */
+export const freeBefore = { A: 4, B: 3, C: 0 } as const;
+
+export interface DaysInput {
+  /** Weekdays the athlete trains the trunk on, 0 Sunday to 6 Saturday. */
+  readonly weekdays: readonly number[];
+  readonly events: readonly Pick<PlanEvent, 'onDate' | 'priority'>[];
+  readonly blackouts: readonly Blackout[];
+  /** Days that a sport session of high risk takes with it. */
+  readonly riskDays?: readonly IsoDay[] | undefined;
+}
+
+const allDays = (startsOn: IsoDay): IsoDay[] => Array.from({ length: 7 }, (_, i) => addDays(startsOn, i));
+
+/** Is a day too close before an event, or the event's own? Events of the next week reach over the week's edge. */
+function nearEvent(day: IsoDay, { events }: Pick<DaysInput, 'events'>): boolean {
+  return events.some((event) => {
+    const before = daysBetween(day, event.onDate);
+    return before >= 0 && before <= freeBefore[event.priority];
+  });
+}
+
+/** After an A event the rest of its week is free. */
+function afterEvent(day: IsoDay, startsOn: IsoDay, { events }: Pick<DaysInput, 'events'>): boolean {
+  return events.some((event) => event.priority === 'A' && event.onDate >= startsOn && event.onDate < day);
+}
+
+/**
+ * Days of a week that may carry a session: the athlete's weekdays less days off, days close before an event, and days of
+ * risk. In the week of an A event where none of them is left, any weekday far enough before it.
+ */
+export function trainingDays(startsOn: IsoDay, input: DaysInput): IsoDay[] {
+  const free = allDays(startsOn).filter(
+    (day) =>
+      !blackedOut(day, input.blackouts) &&
+      !nearEvent(day, input) &&
+      !afterEvent(day, startsOn, input) &&
+      !input.riskDays?.includes(day),
+  );
+  const usual = free.filter((day) => input.weekdays.includes(weekdayOf(day)));
+  if (usual.length > 0) return usual;
+  const eventWeek = input.events.some(
+    (event) => event.priority === 'A' && event.onDate >= startsOn && event.onDate <= addDays(startsOn, 6),
+  );
+  return eventWeek ? free.slice(0, 1) : [];
+}
+
+/** So many days out of a week's, as evenly as they lie. */
+export function spread(days: readonly IsoDay[], count: number): IsoDay[] {
+  const n = Math.min(count, days.length);
+  return Array.from({ length: n }, (_, i) => days[Math.floor((i * days.length) / n)] as IsoDay);
+}
