@@ -9,16 +9,16 @@ import { kindWords, type StripWeek } from './season-strip';
 export interface DoseWeek extends StripWeek {
   minutesAvailable: number;
   reasons: string[];
-  cells: { quality: string; side: string; dose: number }[];
+  cells: { quality: string; side: string; dose: number; sets: number; tier: string }[];
 }
 
-/** Weeks as columns, qualities as rows, dose as area: a stone's height; beside it the same figures as a table. */
+/** Weeks as columns, qualities as rows, sets as area: a stone's height; beside it the picked week in words. */
 export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: string }) {
   const here = weeks.findIndex((week) => today >= week.startsOn && today <= addDays(week.startsOn, 6));
   const [picked, setPicked] = useState(Math.max(0, here));
   const week = weeks[picked];
   const names = weeks.map((week) => weekText(week.startsOn));
-  const most = Math.max(0.5, ...weeks.flatMap((week) => week.cells.map((cell) => cell.dose)));
+  const most = Math.max(1, ...weeks.flatMap((week) => week.cells.map((cell) => cell.sets)));
   const rows = qualityIds
     .flatMap((id) => sideKeysOf(id).map((side) => ({ id, side })))
     .filter((row) =>
@@ -27,11 +27,11 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
     .reverse();
   return (
     <div className="mt-6 grid gap-x-10 gap-y-6 xl:grid-cols-[minmax(0,1fr)_19rem]">
-      <Scroller label="Weekly doses">
+      <Scroller label="Weekly sets">
         <table
           style={{ minWidth: `calc(10.5rem + ${weeks.length * 28}px)` }}
           className="w-full table-fixed border-separate border-spacing-x-[2px] border-spacing-y-0"
-          aria-label="Weekly dose by quality"
+          aria-label="Weekly sets by quality"
         >
           <tbody>
             {rows.map((row) => (
@@ -41,9 +41,9 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                   {row.side === 'both' ? '' : <span className="text-quiet"> {row.side}</span>}
                 </th>
                 {weeks.map((week, i) => {
-                  const dose =
-                    week.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.dose ?? 0;
-                  const figure = dose.toFixed(2);
+                  const sets =
+                    week.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.sets ?? 0;
+                  const figure = `${sets} sets`;
                   return (
                     <td
                       key={week.startsOn}
@@ -51,10 +51,10 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                       title={`${names[i]}: ${figure}`}
                       aria-label={figure}
                     >
-                      {dose === 0 ? null : (
+                      {sets === 0 ? null : (
                         <div
                           className={week.kind === 'load' ? 'bg-slate' : 'dose-low'}
-                          style={{ height: `${Math.round(Math.max(2, (dose / most) * 25))}px` }}
+                          style={{ height: `${Math.round(Math.max(2, (sets / most) * 25))}px` }}
                         />
                       )}
                     </td>
@@ -105,12 +105,13 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                   <tr key={id}>
                     <th scope="row" className="py-0.5 font-normal">
                       {quality(id).name}
+                      {of[0]?.tier === 'main' ? <strong> first</strong> : null}
                     </th>
                     <td className="py-0.5 text-right">
                       {of
                         .map(
                           (cell) =>
-                            `${cell.side === 'both' ? '' : cell.side === 'left' ? 'L ' : 'R '}${cell.dose.toFixed(2)}`,
+                            `${cell.side === 'both' ? '' : cell.side === 'left' ? 'L ' : 'R '}${cell.sets}`,
                         )
                         .join('   ')}
                     </td>
@@ -119,9 +120,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
               })}
             </tbody>
           </table>
-          <p className="mt-2 text-note text-quiet">
-            A dose of 1 is one effort to failure; a sided quality counts each side.
-          </p>
+          <p className="mt-2 text-note text-quiet">Sets of the week; a sided quality counts each side.</p>
         </section>
       ) : null}
     </div>

@@ -1,5 +1,5 @@
 import type { LadderQuality } from '~/core/dose/choose';
-import { prescriptionMinutes } from '~/core/dose/work';
+import { prescriptionMinutes, type TimedWork } from '~/core/dose/work';
 import type { Prescription } from './prescription';
 
 /** One session: its order, its pairs, its ten-minute form. */
@@ -59,29 +59,35 @@ export function ordered(items: readonly Prescription[], focus: LadderQuality | n
 export const minutesOf = (items: readonly Pick<Prescription, 'minutes'>[]): number =>
   items.reduce((sum, item) => sum + item.minutes, 0);
 
-/** The same exercise with other sets; its dose and minutes follow. */
-export function withSets(item: Prescription, sets: number): Prescription {
+/** What changes with the number of sets. */
+type Settable = TimedWork & Pick<Prescription, 'extraSetSide' | 'minutes'>;
+
+/** The same exercise with other sets; its minutes follow, and its dose where it has one. */
+export function withSets<T extends Settable>(item: T, sets: number): T {
   const extraSetSide = sets >= 2 ? item.extraSetSide : null;
   const timed = { ...item, sets, wholeSets: sets, extraSetSide };
+  const { dose } = item as { readonly dose?: number };
   return {
     ...timed,
-    dose: item.sets > 0 ? Math.round(((item.dose * sets) / item.sets) * 100) / 100 : 0,
+    ...(dose !== undefined && item.sets > 0
+      ? { dose: Math.round(((dose * sets) / item.sets) * 100) / 100 }
+      : {}),
     minutes: prescriptionMinutes(timed),
   };
 }
 
 /** Ten minutes and no more: the focus alone, as many of its sets as fit; the first main exercise when there is no focus. */
-export function planB(
-  items: readonly Prescription[],
-  focus: LadderQuality | null,
+export function planB<T extends Settable & { readonly quality: string; readonly role: string | null }>(
+  items: readonly T[],
+  focus: string | null,
   minutes = 10,
-): Prescription[] {
+): T[] {
   const chosen =
     items.find((item) => item.quality === focus && item.role !== 'opener') ??
     items.find((item) => item.role === 'main') ??
     items.find((item) => item.role !== 'opener');
   if (!chosen) return [];
-  let fits = { ...chosen, pair: null };
-  while (fits.sets > 1 && fits.minutes > minutes) fits = { ...withSets(fits, fits.sets - 1), pair: null };
+  let fits = chosen;
+  while (fits.sets > 1 && fits.minutes > minutes) fits = withSets(fits, fits.sets - 1);
   return [fits];
 }

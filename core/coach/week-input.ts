@@ -44,11 +44,15 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
   const days =
     given.laidOutDays && given.laidOutDays.length > 0
       ? given.laidOutDays
-      : sessionDaysOf(given.week, {
-          weekdays: standing.athlete.weekdays,
-          events: standing.events,
-          blackouts: given.blackouts,
-        });
+      : sessionDaysOf(
+          given.week,
+          {
+            weekdays: standing.athlete.weekdays,
+            events: standing.events,
+            blackouts: given.blackouts,
+          },
+          given.fromDay,
+        );
   return {
     athlete,
     week: given.week,

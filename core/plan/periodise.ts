@@ -13,13 +13,10 @@ import { changeOverS } from '~/core/dose/work';
 import { anchorsOf, type Blackout, type CalendarWeek, type PlanEvent, seasonCalendar } from './calendar';
 import { spread, trainingDays } from './days';
 import { type BlockTiers, blocksOf, isTrunkQuality, proposeTiers, type Tier, type TierWant } from './tiers';
+import type { TrunkWork } from './trunk-work';
 import { exposuresOf, fillWeek, fitLeast, type Hold, type SetCost, type WeekWant } from './week-sets';
 
 export type Level = 'novice' | 'trained' | 'advanced';
-
-/** How much trunk work an athlete does when a season begins; asked at the first plan. */
-export const trunkWork = ['none', 'once', 'more'] as const;
-export type TrunkWork = (typeof trunkWork)[number];
 
 /** What `periodise` needs to know of a priority: the rest of it stays with `link`. */
 export interface PlanPriority {
@@ -574,13 +571,20 @@ function warningsOf(
   return warnings;
 }
 
-/** The days of a planned week that get a session. */
+/**
+ * The days of a planned week that get a session, as evenly as they lie. In a week under way what is left of it gets its share
+ * of the sessions, and no more: missed ones are not crammed in.
+ */
 export function sessionDaysOf(
   week: Pick<PlanWeek, 'startsOn' | 'sessions'>,
   input: Pick<PeriodiseInput, 'weekdays' | 'events' | 'blackouts' | 'riskDays'>,
+  fromDay: IsoDay = week.startsOn,
 ): IsoDay[] {
-  return spread(
-    trainingDays(week.startsOn, { ...input, weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6] }),
-    week.sessions,
-  );
+  const all = trainingDays(week.startsOn, { ...input, weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6] });
+  const planned = spread(all, week.sessions);
+  const left = all.filter((day) => day >= fromDay);
+  const wanted = Math.min(left.length, Math.ceil((week.sessions * left.length) / Math.max(1, all.length)));
+  const ahead = planned.filter((day) => day >= fromDay);
+  if (ahead.length >= wanted) return planned;
+  return [...planned.filter((day) => day < fromDay), ...spread(left, wanted)];
 }

@@ -11,7 +11,7 @@ import {
   splitPhases,
 } from './calendar';
 import { spread, trainingDays } from './days';
-import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise } from './periodise';
+import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise, sessionDaysOf } from './periodise';
 import { makeSeason, weekOf, withheldQualities } from './season-input';
 import { blocksOf, mainsFor } from './tiers';
 
@@ -408,6 +408,15 @@ describe('the days of a week', () => {
   it('of an A week without one left are one far enough before it, whatever weekday', () => {
     expect(days({ weekdays: [4, 5], events: event('2026-11-29', 'A') })).toEqual(['23']);
     expect(days({ weekdays: [4, 5], events: event('2026-11-29', 'B') })).toEqual([]);
+  });
+  it('of a week under way are the share of its sessions that the days left carry', () => {
+    const week = { startsOn, sessions: 2 };
+    const from = (fromDay: string, weekdays: number[]) =>
+      sessionDaysOf(week, { ...input, weekdays }, fromDay).map((day) => day.slice(8));
+    expect(from(startsOn, [1, 2, 3, 4])).toEqual(['23', '25']);
+    expect(from('2026-11-25', [1, 2, 3, 4])).toEqual(['23', '25']);
+    expect(from('2026-11-26', [1, 2, 3, 4])).toEqual(['23', '25', '26']);
+    expect(from('2026-11-27', [1, 2, 3, 4])).toEqual(['23', '25']);
   });
   it('are spread as evenly as they lie', () => {
     expect(spread(['a', 'b', 'c', 'd', 'e'], 2)).toEqual(['a', 'c']);

@@ -1,9 +1,11 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
+import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, type QualityId, quality, school } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
 import { plannedSets } from '~/core/coach/planned-sets';
-import { workText } from '~/core/coach/prescription';
+import { loadText, workText } from '~/core/coach/prescription';
+import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
 import { pillarCells } from '~/core/link/standing';
@@ -20,8 +22,11 @@ import { sessionView } from './session';
 import { weekAsked } from './weeks';
 
 /** "3 x 20 s, Full plank" of a ladder state. */
-const stateText = (trade: Trade, state: { rungId: string; sets: number; amount: number }) =>
-  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}`;
+const stateText = (
+  trade: Trade,
+  state: { rungId: string; sets: number; amount: number; load?: number | null },
+) =>
+  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}${state.load ? `, ${loadText({ by: trade.rung(state.rungId).load.by, value: state.load })}` : ''}`;
 
 const qualityName = (id: string) => (id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name);
 
@@ -34,11 +39,13 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
   const { athlete, gate, today } = standing;
   const thisWeek = weekStartOf(today, firstWeekday);
   const weekStart = weekAsked(principal, query);
-  const [sessions, proposals, newest] = await Promise.all([
-    sessionsBetween(practiceId, athlete.id, weekStart, addDays(weekStart, 6)),
+  const [both, proposals, newest] = await Promise.all([
+    // The week before beside it: what a week adds up to is read against the last one.
+    sessionsBetween(practiceId, athlete.id, addDays(weekStart, -7), addDays(weekStart, 6)),
     openProposals(practiceId, athlete.id),
     newestSeason(practiceId, athlete.id),
   ]);
+  const sessions = both.filter((session) => session.onDate >= weekStart);
   const week = newest && weekOf(newest.weeks, middleOf(weekStart));
   return {
     athleteId: athlete.id,
@@ -53,11 +60,19 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
           aim: phaseAims[week.phase],
           kind: week.kind,
           retest: week.retest,
+          focus: week.focus === null ? undefined : qualityName(week.focus),
           minutes: week.minutes,
+          minutesAvailable: week.minutesAvailable,
+          reasons: week.reasons,
         }
       : undefined,
     school: school(athlete.schoolId ?? principal.schoolId).name,
-    sessions: sessions.map((session) => sessionView(trade, gate, session)),
+    sessions: sessions.map((session) => sessionView(trade, gate, session, week?.focus ?? null)),
+    totals: totalsView(
+      trade,
+      sessions,
+      both.filter((session) => session.onDate < weekStart),
+    ),
     // Why something wanted is not on the card, as it was found when the week was laid out.
     leftOut: week?.leftOut ?? [],
     mayDecide: can(principal, 'proposal.decide'),
@@ -78,6 +93,47 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
     })),
     disclaimer,
   };
+}
+
+/** "7 sets, 4 min 10 s, 14 kg in the hand" of a quality. */
+function totalText({ sets, seconds, reps, topLoad }: QualityTotal): string {
+  const load = topLoad && loadText(topLoad);
+  return [
+    `${sets} sets`,
+    secondsText(seconds),
+    ...(reps > 0 ? [amountText(reps, 'reps')] : []),
+    ...(load ? [load] : []),
+  ].join(', ');
+}
+
+/** What a week adds up to for each quality, beside the week before. */
+function totalsView(trade: Trade, week: readonly StoredSession[], before: readonly StoredSession[]) {
+  const of = (sessions: readonly StoredSession[]) =>
+    weekTotals(
+      trade,
+      sessions.flatMap(({ items }) =>
+        items.map((item) => ({
+          ...item,
+          extraSetSide: item.detail.extraSetSide,
+          load:
+            item.loadKind && item.loadValue !== null ? { by: item.loadKind, value: item.loadValue } : null,
+        })),
+      ),
+    );
+  const last = new Map(of(before).map((total) => [total.quality, total]));
+  const now = of(week);
+  const gone = [...last.values()].filter(({ quality: id }) => !now.some((total) => total.quality === id));
+  return [
+    ...now.map((total) => {
+      const was = last.get(total.quality);
+      return {
+        quality: qualityName(total.quality),
+        now: totalText(total),
+        before: was ? totalText(was) : null,
+      };
+    }),
+    ...gone.map((total) => ({ quality: qualityName(total.quality), now: null, before: totalText(total) })),
+  ];
 }
 
 /** The week on paper, through the gate of the day. */

@@ -1,6 +1,14 @@
 import { addDays } from '~/core/body/dates';
-import { discipline } from '~/core/catalogue';
-import { blackoutsOf, eventsOfPractice, newestSeason, seasonStrips } from '~/db/queries/plan';
+import { discipline, type QualityId, quality } from '~/core/catalogue';
+import { phaseAims, phaseNames } from '~/core/dose/phases';
+import { blocksOf } from '~/core/plan/tiers';
+import {
+  blackoutsOf,
+  eventsOfPractice,
+  newestSeason,
+  type PlanWeekRow,
+  seasonStrips,
+} from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import { hasTrials } from '~/db/queries/screen';
 import { can } from '../principal/can';
@@ -37,10 +45,42 @@ export async function planView(principal: Principal, { athlete, gate, events }: 
       .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
     warnings: newest?.season.warnings ?? [],
     weeks: newest?.weeks ?? [],
+    blocks: blocksView(newest?.weeks ?? []),
+    trunkWork: athlete.trunkWork,
     exposure: discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
     ids: { event: newId(), blackout: newId(), season: newId() },
   };
+}
+
+const nameOf = (id: string) => (id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name);
+
+/** Blocks of a season in words: what is put first, what is kept, when it is tested. */
+function blocksView(weeks: readonly PlanWeekRow[]) {
+  return blocksOf(weeks).flatMap((block) => {
+    const its = weeks.slice(block.from, block.to);
+    const first = its[0];
+    const last = its.at(-1);
+    if (!first || !last) return [];
+    const cells = its.flatMap((week) => week.cells);
+    const main = new Set(cells.filter(({ tier }) => tier === 'main').map((cell) => cell.quality));
+    const keep = new Set(cells.map((cell) => cell.quality).filter((id) => !main.has(id)));
+    // The one the block is named for comes first.
+    const focus = its.find((week) => week.focus !== null)?.focus;
+    const ordered = [...main].sort((a, b) => Number(b === focus) - Number(a === focus));
+    return [
+      {
+        phase: phaseNames[block.phase],
+        aim: phaseAims[block.phase],
+        from: first.startsOn,
+        to: addDays(last.startsOn, 6),
+        weeks: its.length,
+        main: ordered.map(nameOf),
+        keep: [...keep].map(nameOf),
+        retest: its.find((week) => week.retest)?.startsOn,
+      },
+    ];
+  });
 }
 
 /** Everybody's season as a strip, the nearest event first. */

@@ -2,7 +2,8 @@ import type { Load } from '~/core/body/posture';
 import { loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
-import { workText } from '~/core/coach/prescription';
+import { planB } from '~/core/coach/lay-session';
+import { inHandText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
@@ -44,6 +45,13 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
       firstSide: detail.firstSide,
       extraSetSide: detail.extraSetSide,
     }),
+    role: detail.role ?? null,
+    /** A1 and A2 take turns. */
+    pair: detail.pair ?? null,
+    /** "about 15 s in hand"; null where none is said, and where a cap has shortened it since. */
+    inHand: gated.amount === item.amount ? inHandText(detail.inHand ?? null, item.unit) : null,
+    byHand: detail.byHand ?? false,
+    coachNote: detail.note ?? null,
     sets: item.sets,
     amount: gated.amount,
     amountText: amountText(gated.amount, item.unit),
@@ -71,8 +79,18 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
 }
 export type ItemView = ReturnType<typeof itemView>;
 
-/** A session as it is shown; what is still to be done passes the gate of the day. */
-export function sessionView(trade: Trade, gate: Gate, session: StoredSession) {
+/** The ten-minute form of a session in words: one exercise, as many of its sets as fit. */
+function planBText(items: readonly ItemView[], focus: string | null): string | null {
+  const [short] = planB(items, focus);
+  return short ? `${short.name}, ${workText(short)}` : null;
+}
+
+/**
+ * A session as it is shown; what is still to be done passes the gate of the day.
+ *
+ * @param focus the main quality of its block, for the ten minutes that are left when time is short
+ */
+export function sessionView(trade: Trade, gate: Gate, session: StoredSession, focus: string | null = null) {
   const toCome = session.log === undefined && session.onDate >= gate.day;
   const items = session.items.map((item) => itemView(trade, item, toCome ? gate : undefined));
   const shown = items.filter((item) => item.bars.length === 0);
@@ -81,6 +99,8 @@ export function sessionView(trade: Trade, gate: Gate, session: StoredSession) {
     onDate: session.onDate,
     minutes: Math.round(shown.reduce((sum, item) => sum + item.minutes, 0)),
     items: shown,
+    /** What to do when there are ten minutes only. */
+    planB: toCome ? planBText(shown, focus) : null,
     /** Exercises that may not be done now, and why. */
     withheld: items.filter((item) => item.bars.length > 0),
     /** Nothing of it may be done. */

@@ -30,7 +30,7 @@ test('a season says why it stops, what was not tested, and follows a blackout wh
   const path = await ready(page);
   await page.goto(`${path}/plan`);
   await page.getByRole('button', { name: 'Plan the season' }).click();
-  await expect(page.getByText(/Untested, so given the minimum only: .*hip drive/)).toBeVisible();
+  await expect(page.getByText(/Untested, so judged by what the sport asks: .*hip drive/)).toBeVisible();
   const picked = page.getByRole('region', { name: 'The picked week' });
   await expect(picked).toContainText(/ramp|minutes|phase|cap/i);
   await hydrated(page);
@@ -77,7 +77,7 @@ test('the card explains itself, keeps the weaker side first, and follows the ath
   await expect(page.getByText('Taught as “Flatten and hollow”')).toBeVisible();
   await page.getByText('How, and why this').first().click();
   await expect(page.getByText(/Why this much\./).first()).toBeVisible();
-  await expect(page.getByText(/doses this week; a set is/).first()).toBeVisible();
+  await expect(page.getByText(/% of it is asked|a little more for every two clean sessions/).first()).toBeVisible();
 });
 
 test('pain of 5 after a session opens a flag, holds the qualities on the next card, and closing it frees them', async ({

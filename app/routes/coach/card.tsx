@@ -79,6 +79,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                 />
                 <div>
                   <p className="text-lg leading-tight">
+                    {item.pair ? <span className="head mr-1.5">{item.pair}</span> : null}
                     <strong>{item.name}</strong>{' '}
                     <span className="text-aside">{qualityName(item.quality)}</span>
                   </p>
@@ -101,6 +102,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                   <p className="figures text-note">
                     {item.schoolAmount ? `${item.schoolAmount}, ` : ''}
                     {item.load ? `${item.load}, ` : ''}
+                    {item.inHand ? `${item.inHand}, ` : ''}
                     {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
                   </p>
                   <p aria-hidden="true" className="mt-1 flex justify-end gap-1.5 max-sm:justify-start">
@@ -116,6 +118,11 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
               </li>
             ))}
           </ol>
+          {session.planB ? (
+            <p className="mt-1 text-aside">
+              <strong>Ten minutes only:</strong> {session.planB}.
+            </p>
+          ) : null}
           {session.withheld.length > 0 ? (
             <p className="mt-1 text-aside">
               Withheld: {session.withheld.map((item) => `${item.name} (${barsText(item.bars)})`).join('; ')}.

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { qualityName } from '~/app/routes/coach/session-items';
 import { barsText } from '~/app/words/issue-text';
+import { type Reserve, reserves } from '~/core/dose/logged';
 import type { ItemView } from '~/server/views/session';
 
 export type LoggableItem = ItemView & {
@@ -12,6 +13,39 @@ export type LoggableItem = ItemView & {
     sent: number | undefined;
   }[];
 };
+
+const reserveWords: Readonly<Record<Reserve, string>> = {
+  none: 'nothing',
+  little: 'a little',
+  planned: 'as planned',
+  lots: 'lots',
+};
+
+/** What was left after the last set: one tap, never asked twice, and nothing when nobody says. */
+function ReserveTap({ rungId, inHand }: { rungId: string; inHand: string | null }) {
+  return (
+    <fieldset className="mt-2.5 flex flex-wrap items-center gap-2">
+      <legend className="contents">
+        <span className="mr-1 text-aside text-quiet">
+          Left after the last set{inHand ? ` (asked: ${inHand})` : ''}
+        </span>
+      </legend>
+      {reserves.map((reserve) => (
+        <label key={reserve} className="relative">
+          <input
+            type="radio"
+            name={`reserve.${rungId}`}
+            value={reserve}
+            className="peer absolute inset-0 size-full cursor-pointer opacity-0"
+          />
+          <span className="grid min-h-11 place-items-center border border-mortar bg-chalk px-3 peer-checked:border-ink peer-checked:bg-ink peer-checked:text-chalk peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink">
+            {reserveWords[reserve]}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  );
+}
 
 /** One exercise as done: as planned until a set is marked lost, with where and why. */
 export function LoggedItem({ item, onCount }: { item: LoggableItem; onCount: (exceptions: number) => void }) {
@@ -113,6 +147,7 @@ export function LoggedItem({ item, onCount }: { item: LoggableItem; onCount: (ex
                 </label>
               </div>
             ))}
+      {skipped || item.role === 'opener' ? null : <ReserveTap rungId={item.rungId} inHand={item.inHand} />}
     </li>
   );
 }

@@ -43,6 +43,12 @@ function readLog(form: FormData, { items, logId, sessionId }: LogData): unknown 
     painScore: figure('painScore'),
     painRegion: form.get('painRegion') || null,
     note: form.get('note') ?? '',
+    reserve: Object.fromEntries(
+      items.flatMap((item) => {
+        const left = form.get(`reserve.${item.rungId}`);
+        return left === null || form.has(`skip.${item.rungId}`) ? [] : [[item.rungId, left]];
+      }),
+    ),
     sets: items.flatMap((item) =>
       form.has(`skip.${item.rungId}`)
         ? []

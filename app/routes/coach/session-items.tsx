@@ -16,7 +16,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
           className="grid grid-cols-[2.2rem_5.5rem_1fr] gap-x-3 py-3 max-sm:grid-cols-[2.2rem_1fr]"
         >
           <span aria-hidden="true" className="head figures text-2xl leading-tight text-quiet">
-            {i + 1}
+            {item.pair ?? i + 1}
           </span>
           <Figure
             posture={item.posture}
@@ -36,6 +36,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               <span>
                 {qualityName(item.quality)}
                 {item.load ? `, ${item.load}` : ''}
+                {item.inHand ? `, ${item.inHand}` : ''}
                 {item.effortMost ? `, effort ${item.effortMost} of 10 at most` : ''}
                 {item.schoolAmount ? `, ${item.schoolAmount}` : ''}
                 {item.tempo ? `, tempo ${item.tempo}` : ''}, rest {item.restS} s

@@ -67,10 +67,19 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
             {weekStart === thisWeek ? `This week, ${weekText(weekStart)}` : weekText(weekStart)}
           </h2>
           {week ? (
-            <p className="mt-1 text-quiet">
-              {week.phase}, {week.kind === 'load' ? 'load week' : week.kind}: {week.aim.toLowerCase()}. Taught
-              as “{loaderData.school}”.{week.retest ? ' Retest at its end.' : ''}
-            </p>
+            <>
+              <p className="mt-1 text-quiet">
+                {week.phase}, {week.kind === 'load' ? 'load week' : week.kind}: {week.aim.toLowerCase()}.
+                {week.focus ? ` Focus: ${week.focus.toLowerCase()}.` : ''} Taught as “{loaderData.school}”.
+                {week.retest ? ' Retest at its end.' : ''}
+              </p>
+              <p className="figures mt-1 max-w-3xl">
+                <strong>
+                  {week.minutes} of {week.minutesAvailable} minutes
+                </strong>
+                {week.reasons.length > 0 ? `. ${week.reasons.join(' ')}` : '.'}
+              </p>
+            </>
           ) : (
             <p className="mt-1 text-quiet">Outside the season as planned.</p>
           )}
@@ -175,6 +184,11 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                   </details>
                 ) : null}
                 <SessionItems items={session.items} />
+                {session.planB ? (
+                  <p className="mt-1 text-aside">
+                    <strong>Ten minutes only:</strong> {session.planB}.
+                  </p>
+                ) : null}
                 {session.withheld.length > 0 ? (
                   <ul className="hatched mt-2 border border-ink px-3 py-2 text-mortar">
                     {session.withheld.map((item) => (
@@ -191,6 +205,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
           </div>
         </>
       )}
+      {loaderData.totals.length > 0 ? <Totals totals={loaderData.totals} /> : null}
       {leftOut.length > 0 ? (
         <section aria-labelledby="left-out" className="mt-10">
           <h3 id="left-out" className="text-xl">
@@ -208,9 +223,46 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
   );
 }
 
+/** What the week adds up to, beside the last one; figures of one side. */
+function Totals({ totals }: { totals: Route.ComponentProps['loaderData']['totals'] }) {
+  return (
+    <section aria-labelledby="totals" className="mt-10">
+      <h3 id="totals" className="text-xl">
+        What it adds up to
+      </h3>
+      <table className="figures mt-1 w-full text-left max-sm:text-aside">
+        <thead className="border-b border-ink">
+          <tr>
+            <th scope="col" className="py-1 pr-4 font-normal text-quiet">
+              One side
+            </th>
+            <th scope="col" className="py-1 pr-4 font-normal text-quiet">
+              This week
+            </th>
+            <th scope="col" className="py-1 font-normal text-quiet">
+              The week before
+            </th>
+          </tr>
+        </thead>
+        <tbody className="rule-list">
+          {totals.map((total) => (
+            <tr key={total.quality}>
+              <th scope="row" className="py-1 pr-4 align-top">
+                {total.quality}
+              </th>
+              <td className="py-1 pr-4 align-top">{total.now ?? '–'}</td>
+              <td className="py-1 align-top text-quiet">{total.before ?? '–'}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
 const kindWords: Readonly<Record<string, string>> = {
   next_rung: 'Up a rung',
-  more: 'A little more',
+  more: 'More load',
   stay: 'Stay',
   shorter: 'Shorter',
   back: 'Down a rung',

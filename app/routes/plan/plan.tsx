@@ -23,7 +23,12 @@ export const loader = async ({ params, context }: Route.LoaderArgs) =>
 export async function action({ params, request, context }: Route.ActionArgs) {
   const form = await request.formData();
   return answer(
-    await planSeason(principalIn(context), { athleteId: params.athleteId, id: form.get('id') }),
+    await planSeason(principalIn(context), {
+      athleteId: params.athleteId,
+      id: form.get('id'),
+      trunkWork: form.get('trunkWork'),
+      openWeeks: form.has('openWeeks') ? Number(form.get('openWeeks')) : null,
+    }),
     href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }
@@ -57,7 +62,13 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
             </h2>
             {mayPlan ? (
-              <PlanAgain id={ids.season} busy={busy} label="Plan again from today" look="plain" />
+              <PlanAgain
+                id={ids.season}
+                busy={busy}
+                label="Plan again from today"
+                look="plain"
+                open={ahead.length === 0}
+              />
             ) : null}
           </div>
           {warnings.map((warning) => (
@@ -68,26 +79,30 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           <div className="mt-5">
             <SeasonStrip weeks={weeks} events={events} today={today} />
           </div>
+          <Blocks blocks={loaderData.blocks} today={today} />
           <DoseGrid weeks={weeks} today={today} />
         </section>
       ) : (
         <Empty title={ahead.length > 0 ? 'Ready to plan' : 'When does it matter?'}>
-          {ahead.length > 0 ? (
-            <>
-              <p>
-                Back from {main?.name}, {awayText(main?.onDate ?? today, today)}.
-              </p>
-              <div className="mt-4">
-                {mayPlan ? (
-                  <PlanAgain id={ids.season} busy={busy} label="Plan the season" look="next" />
-                ) : (
-                  <p>A coach or the owner plans it.</p>
-                )}
-              </div>
-            </>
-          ) : (
-            <p>Enter the event below; the phases are planned back from it.</p>
-          )}
+          <p>
+            {ahead.length > 0
+              ? `Back from ${main?.name}, ${awayText(main?.onDate ?? today, today)}.`
+              : 'Enter the event below, and the phases are planned back from it. Without one, plan an open block.'}
+          </p>
+          <div className="mt-4">
+            {mayPlan ? (
+              <PlanAgain
+                id={ids.season}
+                busy={busy}
+                label={ahead.length > 0 ? 'Plan the season' : 'Plan an open block'}
+                look={ahead.length > 0 ? 'next' : 'plain'}
+                ask={{ trunkWork: loaderData.trunkWork }}
+                open={ahead.length === 0}
+              />
+            ) : (
+              <p>A coach or the owner plans it.</p>
+            )}
+          </div>
         </Empty>
       )}
       <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
@@ -145,5 +160,41 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
         </section>
       </div>
     </>
+  );
+}
+
+/** Blocks in words: what each is for, what it puts first, what it keeps, what waits. */
+function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData']['blocks']; today: string }) {
+  return (
+    <ol className="rule-list mt-6 border-y border-mortar">
+      {blocks.map((block) => (
+        <li
+          key={block.from}
+          aria-current={today >= block.from && today <= block.to ? 'step' : undefined}
+          className="grid gap-x-6 py-2 aria-[current=step]:border-l-4 aria-[current=step]:border-zest aria-[current=step]:pl-3 sm:grid-cols-[15rem_1fr]"
+        >
+          <p>
+            <span className="head text-xl">{block.phase}</span>{' '}
+            <span className="text-quiet">
+              {dayText(block.from, today)}, {block.weeks} {block.weeks === 1 ? 'week' : 'weeks'}
+            </span>
+          </p>
+          <p>
+            {block.main.length > 0 ? (
+              <>
+                <strong>{block.main.join(', ')}</strong> first
+              </>
+            ) : (
+              'Nothing is put first'
+            )}
+            {block.keep.length > 0 ? `; kept: ${block.keep.join(', ').toLowerCase()}` : ''}.
+            <span className="block text-aside text-quiet">
+              {block.aim}
+              {block.retest ? `. Retest in the week of ${dayText(block.retest, today)}` : ''}.
+            </span>
+          </p>
+        </li>
+      ))}
+    </ol>
   );
 }

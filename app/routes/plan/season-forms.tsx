@@ -4,25 +4,84 @@ import { Button } from '~/app/components/button';
 import { SelectField, TextField } from '~/app/components/field';
 import type { Reply } from '~/app/lib/forms';
 import { issuesText } from '~/app/words/issue-text';
+import { openBlock } from '~/core/plan/calendar';
+import { type TrunkWork, trunkWork } from '~/core/plan/trunk-work';
 import type { Issue } from '~/core/result';
 
+const trunkWorkWords: Readonly<Record<TrunkWork, string>> = {
+  none: 'none',
+  once: 'once a week',
+  more: 'twice or more',
+};
+
+/**
+ * Plans the season, or plans it again. The first time it asks how much trunk work is done now, which sets the first week; and
+ * without an event how long the open block is to be.
+ */
 export function PlanAgain({
   id,
   busy,
   label,
   look,
+  ask,
+  open,
 }: {
   id: string;
   busy: boolean;
   label: string;
   look: 'next' | 'plain';
+  /** What was answered before; left out it is not asked. */
+  ask?: { readonly trunkWork: TrunkWork | null } | undefined;
+  /** No event lies ahead: an open block is planned. */
+  open?: boolean;
 }) {
   return (
-    <Form method="post">
+    <Form method="post" className="grid gap-4">
       <input type="hidden" name="id" value={id} />
-      <Button look={look} disabled={busy}>
-        {label}
-      </Button>
+      {open ? (
+        <label className="block max-w-xs">
+          <span className="mb-1 block font-bold">
+            Weeks of the open block, {openBlock.least} to {openBlock.most}
+          </span>
+          <input
+            name="openWeeks"
+            type="number"
+            min={openBlock.least}
+            max={openBlock.most}
+            defaultValue={openBlock.usual}
+            className="field-input figures !w-28"
+          />
+        </label>
+      ) : null}
+      {ask ? (
+        <fieldset>
+          <legend className="mb-1 font-bold">How much trunk work now?</legend>
+          <div className="flex flex-wrap gap-2">
+            {trunkWork.map((work) => (
+              <label key={work} className="relative">
+                <input
+                  type="radio"
+                  name="trunkWork"
+                  value={work}
+                  defaultChecked={(ask.trunkWork ?? 'once') === work}
+                  className="peer absolute inset-0 size-full cursor-pointer opacity-0"
+                />
+                <span className="grid min-h-11 place-items-center border border-mortar bg-chalk px-4 peer-checked:border-ink peer-checked:bg-ink peer-checked:text-chalk peer-focus-visible:outline-3 peer-focus-visible:outline-offset-2 peer-focus-visible:outline-ink">
+                  {trunkWorkWords[work]}
+                </span>
+              </label>
+            ))}
+          </div>
+          <p className="mt-1 text-aside text-quiet">
+            It sets how full the first week is; each week after it adds a little.
+          </p>
+        </fieldset>
+      ) : null}
+      <p>
+        <Button look={look} disabled={busy}>
+          {label}
+        </Button>
+      </p>
     </Form>
   );
 }
