@@ -273,7 +273,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.where': () => 'Say where the pain was.',
   'log.unknown_set': () => 'A set was sent that this session does not have.',
   'log.lost_at': () => 'Say where a lost set was lost, as a number.',
-  'log.beyond': (v) => `${text(v, 'name')}, set ${text(v, 'set')}: lost at 0 to ${text(v, 'most')}.`,
+  'log.beyond': (v) =>
+    `${text(v, 'name')}, set ${text(v, 'set')}: 0 to ${text(v, 'most')} can be written down.`,
   'log.closed': () => 'This session is logged already.',
   'log.other': (v) =>
     `${text(v, 'by')} logged this session at ${timeText(text(v, 'at'))}, effort ${text(v, 'effort')}${text(v, 'note') ? `: “${text(v, 'note')}”` : ''}. Yours is kept here and not sent over it.`,

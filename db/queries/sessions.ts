@@ -134,12 +134,24 @@ export async function openSessions(
 /** Writes down what a check changed of a session: its state, what the coach is told, one revision more. */
 export async function changeSession(
   id: string,
-  values: { readonly state: SessionRow['state']; readonly changes: SessionChange[] },
+  values: {
+    readonly state: SessionRow['state'];
+    readonly changes: SessionChange[];
+    readonly minutes?: number;
+  },
 ): Promise<void> {
   await db
     .update(coreSession)
     .set({ ...values, revision: sql`${coreSession.revision} + 1` })
     .where(eq(coreSession.id, id));
+}
+
+/** Writes new figures of a laid-out exercise. */
+export async function changeItem(
+  id: string,
+  figures: Omit<typeof prescription.$inferInsert, 'id' | 'sessionId' | 'position'>,
+): Promise<void> {
+  await db.update(prescription).set(figures).where(eq(prescription.id, id));
 }
 
 export async function changeItemCheck(

@@ -35,6 +35,9 @@ import { raisePainFlag } from './flags';
 import { layOutWeeks } from './laying-out';
 import { heldSubject } from './subject';
 
+/** More than was planned may be done; so much more is a slip of the finger. */
+const mostOf = (planned: number): number => Math.ceil(planned * 4);
+
 type KeptSet = Omit<SetRecord, 'load'> & { load: LoggedSet['load'] };
 
 /** Sets as they were sent, each held against what was laid out: unknown ones are refused, none is counted beyond it. */
@@ -55,9 +58,12 @@ function readSets(
       issues.push(issue('log.unknown_set', { rung: set.rungId, set: set.setNo }, ['sets', at]));
       return [];
     }
-    if (set.done > item.amount)
+    if (set.done > mostOf(item.amount))
       issues.push(
-        issue('log.beyond', { name: item.detail.name, set: set.setNo, most: item.amount }, ['sets', at]),
+        issue('log.beyond', { name: item.detail.name, set: set.setNo, most: mostOf(item.amount) }, [
+          'sets',
+          at,
+        ]),
       );
     if (set.faultId !== null && !principal.trade.hasFault(set.faultId))
       issues.push(issue('trial.unknown_fault', { id: set.faultId }, ['sets', at]));

@@ -15,6 +15,8 @@ import { putUnderWay } from '~/db/queries/ladders';
 import { blackoutsOf, newestSeason, setLeftOut } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import {
+  changeItem,
+  changeSession,
   insertSessions,
   type NewSession,
   type PrescriptionRow,
@@ -176,6 +178,21 @@ const carried = (row: PrescriptionRow, sessionId: string, position: number): New
   position,
 });
 
+/** The same exercises in the same order, with no set taken away: whatever was logged on one fits the other. */
+const sameExercises = (rows: readonly PrescriptionRow[], items: readonly NewItem[]): boolean =>
+  rows.length === items.length &&
+  rows.every((row, i) => row.rungId === items[i]?.rungId && row.sets <= (items[i]?.sets ?? 0));
+
+/** Writes the new figures of those exercises that have some. */
+async function changeItems(rows: readonly PrescriptionRow[], items: readonly NewItem[]): Promise<void> {
+  for (const [i, row] of rows.entries()) {
+    const item = items[i];
+    if (!item || asks([row]) === asks([item])) continue;
+    const { id: _, sessionId: __, position: ___, ...figures } = item;
+    await changeItem(row.id, figures);
+  }
+}
+
 /** Deals a week's sets to its days. What the coach wrote by hand stays on its day; what would ask the same stays as it is. */
 async function deal(
   at: WeekAtHand,
@@ -271,7 +288,14 @@ async function follow(
     if (asks(next.items) === asks(rows)) continue;
     changed += 1;
     const noted = made.changes.map((what: Issue) => ({ at: principal.now.toISOString(), what }));
-    next.session.changes = [...session.changes, ...noted].slice(-changesKept);
+    const changes = [...session.changes, ...noted].slice(-changesKept);
+    if (sameExercises(rows, next.items)) {
+      // The session keeps its name, so that a log that was begun on it finds it.
+      await changeItems(rows, next.items);
+      await changeSession(session.id, { state: session.state, changes, minutes: next.session.minutes });
+      continue;
+    }
+    next.session.changes = changes;
     await setAside([session.id]);
     await insertSessions([next]);
   }
@@ -299,6 +323,7 @@ export async function layOutWeeks(
   const less = new Map(lighter);
   let underWay: readonly UnderWay[] = subject.underWay.map(toUnderWay);
   let laidOut = 0;
+  let dealtAny = false;
   for (const day of [today, addDays(today, 7)]) {
     const row = weekOf(newest.weeks, day);
     if (!row) continue;
@@ -311,10 +336,12 @@ export async function layOutWeeks(
       const dealt = await deal(at, underWay);
       laidOut += dealt.laidOut;
       underWay = dealt.underWay;
+      dealtAny = true;
     }
   }
-  await putUnderWay(
-    underWay.map((one) => ({ ...one, setting: one.setting ?? null, athleteId, updatedAt: principal.now })),
-  );
+  if (dealtAny)
+    await putUnderWay(
+      underWay.map((one) => ({ ...one, setting: one.setting ?? null, athleteId, updatedAt: principal.now })),
+    );
   return { laidOut };
 }

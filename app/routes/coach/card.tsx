@@ -68,7 +68,7 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
             {session.items.map((item) => (
               <li
                 key={item.id}
-                className="print-plain grid grid-cols-[5.5rem_1fr_auto] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-[4.5rem_1fr]"
+                className="print-plain grid grid-cols-[5.5rem_1fr_17rem] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-[4.5rem_1fr]"
               >
                 <Figure
                   posture={item.posture}
