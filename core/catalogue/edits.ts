@@ -16,6 +16,7 @@ export const rungPatchSchema = z
   .object({
     name: text(120),
     note: text(600),
+    cues: z.array(text(200)).max(6, 'Six cues at the most; more are not heard.'),
     start: amount,
     goal: amount,
     rest_s: z.number().min(0).max(600),

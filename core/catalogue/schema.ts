@@ -59,6 +59,10 @@ export const rungSchema = z.object({
   needs_one_of: z.array(id).optional(),
   requires: z.array(z.object({ rung: id, met: z.boolean() })).optional(),
   disputed: id.optional(),
+  /** What to say on this rung, first things first; none on a practice's own rung means those of its ladder. */
+  cues: z.array(z.string().trim().min(1).max(200)).max(6).default([]),
+  /** Where this rung is breathed otherwise than its ladder. */
+  breath: z.string().optional(),
   note: z.string(),
 });
 export type Rung = z.infer<typeof rungSchema>;
@@ -104,6 +108,10 @@ export const cautionSchema = z.object({
 });
 export type Caution = z.infer<typeof cautionSchema>;
 
+/** Kinds of position in which a school has a cue of its own. */
+export const positionSchema = z.enum(['lying', 'front', 'side', 'bridge', 'back', 'upright']);
+export type Position = z.infer<typeof positionSchema>;
+
 export const schoolSchema = z.object({
   id,
   name: z.string(),
@@ -112,6 +120,8 @@ export const schoolSchema = z.object({
   doses: z.string(),
   chooses: z.string(),
   rejects: z.string(),
+  /** One cue for each kind of position, in the school's way. */
+  words: z.record(positionSchema, z.string()),
   avoid_lumbar: z.array(lumbarSchema),
 });
 export type School = z.infer<typeof schoolSchema>;

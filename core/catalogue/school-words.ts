@@ -1,11 +1,12 @@
 import { usualBreathS } from '~/core/body/dose';
 import { disputes, type Ladder, type Rung, school } from '.';
+import type { Position } from './schema';
 
 /** What a school changes in the words and the counting of an exercise; which rungs it offers is decided elsewhere. */
 export interface SchoolWords {
-  /** Cues, the first ones to say; fewer of the ladder's own where the school puts it differently. */
+  /** Cues of the rung, the first ones to say. */
   readonly cues: readonly string[];
-  /** The school's own way of saying it; null where the ladder fits as it stands. */
+  /** The school's own way of saying it in this position; null where it has none. */
   readonly ownCue: string | null;
   readonly breath: string;
   /** The amount in the school's unit; null where it counts as the catalogue does. */
@@ -45,13 +46,39 @@ export function schoolAmount(
   return null;
 }
 
-/** Cues, breath and counting of a rung in a school. */
+const positionOf: Readonly<Partial<Record<Rung['posture']['archetype'], Position>>> = {
+  supine_limbs: 'lying',
+  curl: 'lying',
+  roller_lie: 'lying',
+  prone_bridge: 'front',
+  rollout: 'front',
+  quadruped: 'front',
+  side_bridge: 'side',
+  supine_bridge: 'bridge',
+  spring_leg: 'bridge',
+  prone_extension: 'back',
+  hinge_hold: 'back',
+  carry: 'upright',
+  upright_cable: 'upright',
+  standing_leg: 'upright',
+  single_leg_stance: 'upright',
+  seated_ball: 'upright',
+};
+
+/** The school's cue for a rung: of its position; the general one where it adapts a drill that has none. */
+function schoolCue(ladder: Ladder, rung: Rung, schoolId: string): string | null {
+  const { words, instructions } = school(schoolId);
+  const position = positionOf[rung.posture.archetype];
+  if (position) return words[position];
+  return ladder.schools[schoolId] === 'adapts' ? instructions : null;
+}
+
+/** Cues, breath and counting of a rung in a school; a rung without words of its own has those of its ladder. */
 export function schoolWords(ladder: Ladder, rung: Rung, amount: number, schoolId: string): SchoolWords {
-  const adapts = ladder.schools[schoolId] === 'adapts';
   return {
-    cues: adapts ? ladder.do.slice(0, 2) : ladder.do.slice(0, 3),
-    ownCue: adapts ? school(schoolId).instructions : null,
-    breath: schoolBreath(ladder.breath, schoolId),
+    cues: rung.cues.length > 0 ? rung.cues : ladder.do.slice(0, 3),
+    ownCue: schoolCue(ladder, rung, schoolId),
+    breath: schoolBreath(rung.breath ?? ladder.breath, schoolId),
     amount: schoolAmount(rung, amount, schoolId),
   };
 }

@@ -24,6 +24,7 @@ export const goneRung = (id: string): Rung => ({
   load: { by: 'none', start: 0, step: 0, max: 0 },
   sports: [],
   needs: ['none'],
+  cues: [],
   note: '',
 });
 

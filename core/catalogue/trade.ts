@@ -57,11 +57,22 @@ function withRungs(ladder: Ladder, edits: CatalogueEdits): Ladder {
     rungs.splice(addition.afterRungId === null ? 0 : below < 0 ? rungs.length : below + 1, 0, rung);
   }
   const patch = edits.ladders[ladder.id]?.patch ?? {};
+  // Own words of a practice go over the shipped words of every rung; those it wrote on a rung stay.
+  const worded = rungs.map((rung): Rung => {
+    if (!patch.do && !patch.breath) return rung;
+    const own = edits.added[rung.id] !== undefined || edits.rungs[rung.id]?.patch.cues !== undefined;
+    const { breath, ...rest } = rung;
+    return {
+      ...rest,
+      ...(breath && !patch.breath ? { breath } : {}),
+      cues: patch.do && !own ? [] : rung.cues,
+    };
+  });
   // Levels are counted anew, so that an own rung stands between its neighbours.
   return {
     ...ladder,
     ...patch,
-    rungs: own.length > 0 ? rungs.map((rung, i) => ({ ...rung, level: i + 1 })) : rungs,
+    rungs: own.length > 0 ? worded.map((rung, i) => ({ ...rung, level: i + 1 })) : worded,
   } as Ladder;
 }
 

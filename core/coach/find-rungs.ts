@@ -34,6 +34,7 @@ function textOf(ladder: Ladder, rung: Rung): string {
     ladder.purpose,
     rung.name,
     rung.note,
+    ...rung.cues,
     ...ladder.do,
     ...ladder.faults,
     ...disputes.filter((dispute) => dispute.rungs.includes(rung.id)).map((dispute) => dispute.exercise),

@@ -68,7 +68,7 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
       .map(({ id, name: faultName, suggests }) => ({ id, name: faultName, suggests })),
     kit: [...rung.needs.filter((id) => id !== 'none'), ...(rung.needs_one_of ?? [])].map(kitName),
     cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
-    do: ladder.do,
+    do: words.cues,
     avoid: ladder.avoid,
     breath: words.breath,
     lumbar: rung.lumbar,
@@ -99,6 +99,7 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
     figures: {
       name: rung.name,
       note: rung.note,
+      cues: rung.cues,
       startSets: rung.start.sets,
       startAmount: rung.start.amount,
       goalSets: rung.goal.sets,

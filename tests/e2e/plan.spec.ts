@@ -77,7 +77,9 @@ test('the card explains itself, keeps the weaker side first, and follows the ath
   await expect(page.getByText('Taught as “Flatten and hollow”')).toBeVisible();
   await page.getByText('How, and why this').first().click();
   await expect(page.getByText(/Why this much\./).first()).toBeVisible();
-  await expect(page.getByText(/% of it is asked|a little more for every two clean sessions/).first()).toBeVisible();
+  await expect(
+    page.getByText(/% of it is asked|a little more for every two clean sessions/).first(),
+  ).toBeVisible();
 });
 
 test('pain of 5 after a session opens a flag, holds the qualities on the next card, and closing it frees them', async ({

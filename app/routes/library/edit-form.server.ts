@@ -73,6 +73,7 @@ function readRung(form: FormData, base: Rung): { patch: RungPatch; errors: Recor
   const whole = {
     name: text(form, 'name'),
     note: text(form, 'note'),
+    ...(form.has('cues') ? { cues: lines(form, 'cues') } : {}),
     start: { sets: number(form, 'startSets'), amount: number(form, 'startAmount') },
     goal: { sets: number(form, 'goalSets'), amount: number(form, 'goalAmount') },
     rest_s: number(form, 'restS'),

@@ -80,7 +80,7 @@ function Fold({ title, open, children }: { title: string; open: boolean; childre
 }
 
 type FigureField = readonly [
-  name: keyof RungView['figures'],
+  name: Exclude<keyof RungView['figures'], 'cues'>,
   label: string,
   inputMode: 'numeric' | 'decimal' | 'text',
 ];
@@ -125,6 +125,14 @@ export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) 
         <Said errors={errors} />
         <TextField label="Name" name="name" defaultValue={figures.name} errors={list(errors.name)} />
         <Area label="How" name="note" value={figures.note} error={errors.note} />
+        <Area
+          label="Cues"
+          name="cues"
+          value={figures.cues.join('\n')}
+          hint="One a line, the first ones to say; none means those of the ladder."
+          error={errors.cues}
+          rows={4}
+        />
         <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
           {fieldsOf(figures).map(([name, label, mode]) => (
             <TextField
