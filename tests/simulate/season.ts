@@ -33,7 +33,8 @@ export interface LivedWeek {
   readonly week: PlanWeek;
   readonly composed: ComposedWeek;
   readonly done: readonly DoneItem[];
-  readonly athlete: DoseAthlete;
+  /** As the athlete stood on the day of each session: a caution may begin between two of one week. */
+  readonly onTheDay: readonly DoseAthlete[];
   readonly missed: boolean;
 }
 
@@ -183,6 +184,7 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
     const done: DoneItem[] = [];
     let sharper = athlete;
     const behind: ComposedSession[] = [];
+    const onTheDay: DoseAthlete[] = [];
     for (let at = 0; !missed && at < composed.sessions.length; at += 1) {
       let session = composed.sessions[at] as ComposedSession;
       // A caution that begins on its day is asked on its day, as the card's gate does.
@@ -203,6 +205,7 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
         composed = { ...composed, sessions: composed.sessions.map((one, i) => (i === at ? session : one)) };
       }
       behind.push(session);
+      onTheDay.push(athleteOn(session.onDate).athlete);
       const before = new Set(outcomes.flatMap((outcome) => outcome.sets.map((set) => set.rungId)));
       const outcome = logOf(session, truth, chance, lived.taps ?? 1);
       for (const item of session.items) {
@@ -252,7 +255,9 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
       });
       composed = { ...composed, sessions: [...behind, ...left] };
     }
-    weeks.push({ week, composed, done, athlete: sharper, missed });
+    // A week that was missed is read as it was laid out.
+    if (missed) onTheDay.push(...composed.sessions.map(() => athlete));
+    weeks.push({ week, composed, done, onTheDay, missed });
     for (const id of new Set(done.map(({ item }) => item.quality)))
       trainedWeeks.set(id, (trainedWeeks.get(id) ?? 0) + 1);
     if (week.retest && lived.retests !== false)

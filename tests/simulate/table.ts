@@ -62,17 +62,20 @@ const rungsOf = (weeks: readonly LivedWeek[]) =>
 export function breachesOf(season: LivedSeason): string[] {
   const found: string[] = [];
   const perSession = season.person.facts.minutesPerSession;
-  for (const { week, composed, athlete } of season.weeks) {
+  for (const { week, composed, onTheDay } of season.weeks) {
     const all = composed.sessions.flatMap(({ items }) => items);
-    for (const item of all) {
-      const { bars, capS, loadMost } = athlete.gate.rung(item.rungId);
-      if (bars.length > 0) found.push(`barred ${bars[0]?.code} ${item.rungId}`);
-      if (capS !== undefined && item.unit === 'hold_s' && item.amount > capS)
-        found.push(`barred cap ${item.rungId}`);
-      if (item.load && item.load.value > (loadMost ?? 0) + 1e-9) found.push(`barred load ${item.rungId}`);
-    }
-    if (!withinFlexion(flexionOf(shippedTrade, all), athlete.gate.flexion)) found.push('barred ledger');
-    for (const session of composed.sessions) {
+    const last = onTheDay.at(-1);
+    if (last && !withinFlexion(flexionOf(shippedTrade, all), last.gate.flexion)) found.push('barred ledger');
+    for (const [at, session] of composed.sessions.entries()) {
+      const athlete = onTheDay[at];
+      if (!athlete) throw new Error(`Nobody stood for the session of ${session.onDate}.`);
+      for (const item of session.items) {
+        const { bars, capS, loadMost } = athlete.gate.rung(item.rungId);
+        if (bars.length > 0) found.push(`barred ${bars[0]?.code} ${item.rungId}`);
+        if (capS !== undefined && item.unit === 'hold_s' && item.amount > capS)
+          found.push(`barred cap ${item.rungId}`);
+        if (item.load && item.load.value > (loadMost ?? 0) + 1e-9) found.push(`barred load ${item.rungId}`);
+      }
       if (minutesOf(session.items) > perSession + 1e-6) found.push('minutes');
       if (onBackSeconds(athlete, session.items) > (athlete.gate.onBackSessionS ?? Number.POSITIVE_INFINITY))
         found.push('barred back');
