@@ -45,6 +45,7 @@ export default [
             route('plan', 'routes/plan/plan.tsx'),
             route('coach', 'routes/coach/week.tsx'),
             route('coach/:sessionId/log', 'routes/coach/log.tsx'),
+            route('coach/:sessionId/hand', 'routes/coach/hand.tsx'),
             route('review', 'routes/review/review.tsx'),
           ]),
         ]),

@@ -28,6 +28,7 @@ const words: Readonly<Record<string, string>> = {
   'blackout.remove': 'removed days off',
   'season.plan': 'planned the season',
   'week.lay_out': 'laid out the weeks',
+  'session.edit': 'changed a session by hand',
   'log.keep': 'logged a session',
   'log.keep_set': 'logged a set',
   'proposal.decide': 'decided proposals',

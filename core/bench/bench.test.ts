@@ -215,6 +215,13 @@ describe('counts', () => {
     expect(figure(answer, 'dose')).toBe('0.50');
     expect(ask('dose', { amount: 85, best: 90 }).answer.warnings.join()).toContain('belongs to tests');
   });
+  it('counts breaths as breaths: eight of them are forty seconds', () => {
+    const { answer } = ask('dose', { amount: 8, breath: 5 }, context('breath_prone'));
+    expect(figure(answer, 'seconds')).toBe('40');
+    expect(figure(answer, 'as breaths')).toBe('8.0');
+    expect(answer.inputs.join()).toContain('8 breaths');
+    expect(figure(ask('dose', { amount: 20 }, context('carry_suitcase_walk')).answer, 'seconds')).toBe('20');
+  });
   it('falls back on the goal amount without a known hold', () => {
     expect(figure(ask('dose', { amount: 30 }).answer, 'dose (by the goal')).toBe((30 / 45).toFixed(2));
   });

@@ -2,7 +2,7 @@ import { equivalentHoldS, parseTempo, tempoS, usualBreathS } from '~/core/body/d
 import { limitS, maxNm, smallestShare } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
-import { bestHold, capacityIn, num, range, round, setting, type Tool } from './tool';
+import { type BenchRung, bestHold, capacityIn, num, range, round, setting, type Tool } from './tool';
 
 /** Side gaps, doses, time under tension and the ledger of bends. */
 
@@ -80,19 +80,22 @@ export const ratio: Tool = {
   },
 };
 
+/** How an amount is asked for, in the rung's own unit. */
+const amountWords: Readonly<Record<BenchRung['unit'], { readonly label: string; readonly unit: string }>> = {
+  reps: { label: 'Reps', unit: 'reps' },
+  reps_in_60s: { label: 'Reps', unit: 'reps' },
+  hold_s: { label: 'Seconds', unit: 's' },
+  breaths: { label: 'Breaths', unit: 'breaths' },
+  metres: { label: 'Metres', unit: 'm' },
+};
+
 export const dose: Tool = {
   id: 'dose',
   name: 'Dose converter',
   question: 'How many reps, seconds or breaths are the same work?',
   usesRung: true,
   controls: ({ rung }) => [
-    range(
-      'amount',
-      rung.unit === 'reps' || rung.unit === 'reps_in_60s' ? 'Reps' : 'Seconds',
-      rung.unit === 'reps' || rung.unit === 'reps_in_60s' ? 'reps' : 's',
-      [1, 120, 1],
-      rung.goalAmount,
-    ),
+    range('amount', amountWords[rung.unit].label, amountWords[rung.unit].unit, [1, 120, 1], rung.goalAmount),
     range(
       'breath',
       'One breath',
@@ -118,8 +121,9 @@ export const dose: Tool = {
     const nm = rung.hasMoment ? at(1) : 0;
     const perRep = nm > 0 ? equivalentHoldS(at, tempo) : tempoS(tempo);
     const amount = num(values, 'amount');
-    const seconds = reps ? amount * perRep : amount;
     const breath = num(values, 'breath');
+    // Metres count as seconds at a walk of 1 m/s.
+    const seconds = reps ? amount * perRep : rung.unit === 'breaths' ? amount * breath : amount;
     const found = capacityIn(values, context);
     const share = found && nm > 0 ? nm / maxNm(found.capacity) : undefined;
     const limit = share && share >= smallestShare ? limitS(share) : undefined;
@@ -144,7 +148,7 @@ export const dose: Tool = {
         : 'dose = amount / goal amount, until a hold is known',
       inputs: [
         rung.name,
-        `${amount} ${reps ? 'reps' : 's'}`,
+        `${amount} ${amountWords[rung.unit].unit}`,
         nm > 0 ? `${round(nm)} N·m at the top; a rep costs ${round(perRep, 1)} s of it` : 'no moment',
         ...(found ? [`M_max ${round(maxNm(found.capacity))} N·m from: ${found.source}`] : []),
       ],
@@ -158,7 +162,7 @@ export const dose: Tool = {
           : share !== undefined && share < smallestShare
             ? [`Under ${smallestShare * 100} % of the greatest moment: prescribed by amount.`]
             : [],
-      text: `${rung.name}: ${amount} ${reps ? 'reps' : 's'} = ${round(seconds)} s at the top = ${round(seconds / breath, 1)} breaths`,
+      text: `${rung.name}: ${amount} ${amountWords[rung.unit].unit} = ${round(seconds)} s at the top = ${round(seconds / breath, 1)} breaths`,
       send: { amount },
     };
   },
@@ -208,6 +212,7 @@ export const ledger: Tool = {
   name: 'Flexion ledger',
   question: 'How often is the low back bent under load this week?',
   usesRung: true,
+  usesLogs: true,
   controls: ({ rung }) => [
     range(
       'cycles',

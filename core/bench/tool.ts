@@ -95,6 +95,8 @@ export interface Tool {
   readonly name: string;
   readonly question: string;
   readonly usesRung: boolean;
+  /** It reads the weeks' logged bending. */
+  readonly usesLogs?: boolean;
   readonly controls: (context: BenchContext) => readonly Control[];
   readonly answer: (values: Values, context: BenchContext) => Answer;
   readonly draw?: (values: Values, context: BenchContext) => DrawnPosture | undefined;

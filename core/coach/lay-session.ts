@@ -56,6 +56,16 @@ export function ordered(items: readonly Prescription[], focus: LadderQuality | n
   return out;
 }
 
+/** Turns that still stand side by side, by place; an exercise that was parted from its other loses its letter. */
+export function turnsLeft(pairs: readonly (string | null)[]): (string | null)[] {
+  return pairs.map((pair, i) => {
+    if (!pair) return null;
+    const other = pair.endsWith('1') ? pairs[i + 1] : pairs[i - 1];
+    const wanted = `${pair[0]}${pair.endsWith('1') ? 2 : 1}`;
+    return other === wanted ? pair : null;
+  });
+}
+
 export const minutesOf = (items: readonly Pick<Prescription, 'minutes'>[]): number =>
   items.reduce((sum, item) => sum + item.minutes, 0);
 

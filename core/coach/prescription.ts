@@ -194,6 +194,7 @@ const heldWords: Readonly<Partial<Record<Candidate['asked']['heldBy'], string>>>
   longest: ', no longer than this: harder comes next',
   effort: ', less because a caution caps the effort',
   cap: ', in short holds because a caution caps them',
+  hand: ', as it was written by hand',
 };
 
 /** Where a load sits, said with its number: "8 kg in the hand". */

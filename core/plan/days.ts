@@ -18,7 +18,7 @@ export interface DaysInput {
 const allDays = (startsOn: IsoDay): IsoDay[] => Array.from({ length: 7 }, (_, i) => addDays(startsOn, i));
 
 /** Is a day too close before an event, or the event's own? Events of the next week reach over the week's edge. */
-function nearEvent(day: IsoDay, { events }: Pick<DaysInput, 'events'>): boolean {
+export function nearEvent(day: IsoDay, { events }: Pick<DaysInput, 'events'>): boolean {
   return events.some((event) => {
     const before = daysBetween(day, event.onDate);
     return before >= 0 && before <= freeBefore[event.priority];

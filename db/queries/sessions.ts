@@ -146,6 +146,14 @@ export async function changeSession(
     .where(eq(coreSession.id, id));
 }
 
+/** Moves a session to another day. */
+export async function moveSession(id: string, onDate: string, changes: SessionChange[]): Promise<void> {
+  await db
+    .update(coreSession)
+    .set({ onDate, changes, revision: sql`${coreSession.revision} + 1` })
+    .where(eq(coreSession.id, id));
+}
+
 /** Writes new figures of a laid-out exercise. */
 export async function changeItem(
   id: string,

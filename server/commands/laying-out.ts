@@ -1,9 +1,8 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
-import { addFlexion, type Flexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
 import { compose } from '~/core/coach/compose';
 import { minutesOf } from '~/core/coach/lay-session';
-import { mergeUnderWay, type Prescription, type Role, type UnderWay } from '~/core/coach/prescription';
-import { type DosedItem, redose } from '~/core/coach/redose';
+import { mergeUnderWay, type UnderWay } from '~/core/coach/prescription';
+import { redose } from '~/core/coach/redose';
 import { weekInput } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
@@ -13,13 +12,10 @@ import { weekOf } from '~/core/plan/season-input';
 import type { Issue } from '~/core/result';
 import { putUnderWay } from '~/db/queries/ladders';
 import { blackoutsOf, newestSeason, setLeftOut } from '~/db/queries/plan';
-import { newId } from '~/db/queries/practice';
 import {
-  changeItem,
   changeSession,
   insertSessions,
   type NewSession,
-  type PrescriptionRow,
   type StoredSession,
   sessionsBetween,
   setAside,
@@ -28,106 +24,20 @@ import { loadDose } from '../principal/dose';
 import type { Principal } from '../principal/principal';
 import { toBlackout, toPlanWeek, toUnderWay } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
-
-/** Changes a session keeps to tell; older ones have been seen. */
-const changesKept = 20;
-
-type NewItem = NewSession['items'][number];
-
-/** A prescription as it is stored. */
-export function itemRow(item: Prescription, sessionId: string, position: number): NewItem {
-  return {
-    id: newId(),
-    sessionId,
-    position,
-    ladderId: item.ladderId,
-    rungId: item.rungId,
-    quality: item.quality,
-    sets: item.sets,
-    amount: item.amount,
-    unit: item.unit,
-    sided: item.sided,
-    restS: item.restS,
-    minutes: item.minutes,
-    dose: item.dose,
-    loadKind: item.load?.by ?? null,
-    loadValue: item.load?.value ?? null,
-    loadUnit: item.load ? (item.load.by.endsWith('_N') ? 'N' : 'kg') : null,
-    shownAmount: item.amount,
-    shownLoad: item.load?.value ?? null,
-    detail: {
-      name: item.name,
-      role: item.role,
-      wholeSets: item.wholeSets,
-      limit: item.limit,
-      limitBasis: item.limitBasis,
-      orMore: item.orMore,
-      share: item.share,
-      inHand: item.inHand,
-      pair: item.pair,
-      firstSide: item.firstSide,
-      extraSetSide: item.extraSetSide,
-      tempo: item.tempo,
-      effortMost: item.effortMost,
-      setting: item.setting,
-      breath: item.breath,
-      cues: [...item.cues],
-      schoolCue: item.schoolCue,
-      schoolAmount: item.schoolAmount,
-      endsSet: [...item.endsSet],
-      why: { ...item.why },
-    },
-  };
-}
-
-/** Roles of what was laid out before roles were written down. */
-const roleOf = (row: PrescriptionRow): Role =>
-  row.detail.role ??
-  (row.quality === 'breath_brace' ? 'opener' : row.quality === 'neck_control' ? 'neck' : 'main');
-
-const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRow } => ({
-  row,
-  ladderId: row.ladderId,
-  rungId: row.rungId,
-  name: row.detail.name,
-  quality: row.quality as LadderQuality,
-  role: roleOf(row),
-  sets: row.sets,
-  wholeSets: row.detail.wholeSets ?? row.sets,
-  amount: row.amount,
-  unit: row.unit,
-  load: row.loadKind && row.loadValue !== null ? { by: row.loadKind, value: row.loadValue } : null,
-  pair: row.detail.pair ?? null,
-  minutes: row.minutes,
-  setting: row.detail.setting ?? null,
-});
-
-/** What a laid-out session asks, without its ids: two that ask the same are the same session. */
-const asks = (
-  items: readonly Pick<PrescriptionRow | NewItem, 'rungId' | 'sets' | 'amount' | 'restS' | 'loadValue'>[],
-) =>
-  JSON.stringify(
-    items.map(({ rungId, sets, amount, restS, loadValue }) => [
-      rungId,
-      sets,
-      amount,
-      restS,
-      loadValue ?? null,
-    ]),
-  );
-
-/** A session somebody has begun or done is kept as it is. */
-export const isBegun = (session: StoredSession): boolean =>
-  session.log !== undefined || session.liveSets.length > 0;
-
-function bentIn(principal: Principal, sessions: readonly StoredSession[]): Flexion {
-  return sessions
-    .flatMap((session) => session.log?.sets ?? [])
-    .reduce(
-      (sum, set) => addFlexion(sum, flexionOfSet(principal.trade.rung(set.rungId), set.done)),
-      noFlexion,
-    );
-}
+import {
+  asks,
+  bentIn,
+  carried,
+  changeItems,
+  changesKept,
+  isBegun,
+  isByHand,
+  itemRow,
+  type NewItem,
+  newSession,
+  sameExercises,
+  toDosed,
+} from './session-rows';
 
 /** Lighter work for the next session that has a rung: what an accepted step back or easier day asks. */
 export type Lighter = ReadonlyMap<string, { readonly sets: number; readonly amount: number }>;
@@ -143,55 +53,23 @@ interface WeekAtHand {
   readonly open: readonly StoredSession[];
 }
 
-/** A stored session anew: the same day, other items. */
-function sessionOf(
+/** A session of the week at hand: the day, its items. */
+const sessionOf = (
   { principal, subject, week, seasonId }: WeekAtHand,
   onDate: IsoDay,
   items: (sessionId: string) => NewItem[],
-  changes: StoredSession['changes'] = [],
-): NewSession {
-  const id = newId();
-  const rows = items(id);
-  return {
-    session: {
-      id,
+): NewSession =>
+  newSession(
+    {
       practiceId: principal.practiceId,
       athleteId: subject.athlete.id,
       seasonVersionId: seasonId,
       weekStart: week.startsOn,
       onDate,
-      minutes: Math.round(minutesOf(rows)),
-      changes,
       createdAt: principal.now,
     },
-    items: rows,
-  };
-}
-
-const isByHand = (row: PrescriptionRow): boolean => row.detail.byHand === true;
-
-/** A row the coach wrote by hand, carried over into a session that is made again. */
-const carried = (row: PrescriptionRow, sessionId: string, position: number): NewItem => ({
-  ...row,
-  id: newId(),
-  sessionId,
-  position,
-});
-
-/** The same exercises in the same order, with no set taken away: whatever was logged on one fits the other. */
-const sameExercises = (rows: readonly PrescriptionRow[], items: readonly NewItem[]): boolean =>
-  rows.length === items.length &&
-  rows.every((row, i) => row.rungId === items[i]?.rungId && row.sets <= (items[i]?.sets ?? 0));
-
-/** Writes the new figures of those exercises that have some. */
-async function changeItems(rows: readonly PrescriptionRow[], items: readonly NewItem[]): Promise<void> {
-  for (const [i, row] of rows.entries()) {
-    const item = items[i];
-    if (!item || asks([row]) === asks([item])) continue;
-    const { id: _, sessionId: __, position: ___, ...figures } = item;
-    await changeItem(row.id, figures);
-  }
-}
+    items,
+  );
 
 /** Deals a week's sets to its days. What the coach wrote by hand stays on its day; what would ask the same stays as it is. */
 async function deal(

@@ -32,6 +32,7 @@ export const permissions = {
   'plan.change': coaches,
   'plan.make': coaches,
   'week.lay_out': coaches,
+  'session.edit': coaches,
   'prescription.set': coaches,
   'log.keep': everybody,
   'proposal.decide': coaches,

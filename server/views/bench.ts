@@ -3,7 +3,7 @@ import { addDays, weekStartOf } from '~/core/body/dates';
 import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
-import type { LogWithSets } from '~/db/queries/logs';
+import { type LogWithSets, recentLogs } from '~/db/queries/logs';
 import type { Principal } from '../principal/principal';
 import type { ChosenBody } from './body';
 
@@ -67,11 +67,21 @@ export function flexionWeeks(
   });
 }
 
-/** What the instruments start from. */
-export function benchContext(principal: Principal, params: URLSearchParams, chosen: ChosenBody) {
+/** Logs that are read for a count of some weeks. */
+const readLogs = 20;
+
+/** What the instruments start from; only the ledger of bending reads logs. */
+export async function benchContext(
+  principal: Principal,
+  params: URLSearchParams,
+  chosen: ChosenBody,
+  usesLogs: boolean,
+) {
   const { trade, today, firstWeekday } = principal;
   const { rung, problem } = askedRung(trade, params);
-  const weeks = chosen.athlete ? flexionWeeks(trade, chosen.logs, today, firstWeekday) : [];
+  const logs =
+    chosen.athlete && usesLogs ? await recentLogs(principal.practiceId, chosen.athlete.id, readLogs) : [];
+  const weeks = chosen.athlete ? flexionWeeks(trade, logs, today, firstWeekday) : [];
   return {
     context: {
       body: chosen.body,

@@ -5,7 +5,6 @@ import { discipline } from '~/core/catalogue';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { capacitiesNow } from '~/core/dose/limits';
 import { athleteNames } from '~/db/queries/athletes';
-import { type LogWithSets, recentLogs } from '~/db/queries/logs';
 import { loadDose } from '../principal/dose';
 import { notFound } from '../principal/middleware.server';
 import type { Principal } from '../principal/principal';
@@ -30,8 +29,6 @@ export interface ChosenBody {
   readonly known: readonly KnownCapacity[];
   /** The athlete as doses see them; undefined for a body of nobody's. */
   readonly dosed: DoseAthlete | undefined;
-  /** The athlete's newest logs, the oldest first. */
-  readonly logs: readonly LogWithSets[];
   readonly under16: boolean;
   /** As typed or chosen, for the form; mass and stature in the practice's units. */
   readonly form: { readonly mass: string; readonly stature: string; readonly sex: Sex };
@@ -39,9 +36,6 @@ export interface ChosenBody {
 
 /** The body of the tables when nobody is chosen. */
 export const referenceBody = { massKg: 70, statureM: 1.75, sex: 'unspecified' } as const;
-
-/** Logs read for a view. */
-const readLogs = 20;
 
 /** Where an athlete is on each ladder that something of is owned or under way. */
 function statesOf(
@@ -65,10 +59,7 @@ function statesOf(
 async function athleteBody(principal: Principal, subject: Subject): Promise<ChosenBody> {
   const { athlete } = subject;
   const standing = await loadStanding(principal, subject);
-  const [dosed, logs] = await Promise.all([
-    loadDose(principal, subject, standing),
-    recentLogs(principal.practiceId, athlete.id, readLogs),
-  ]);
+  const dosed = await loadDose(principal, subject, standing);
   const { massUnit, lengthUnit } = principal.settings;
   return {
     body: dosed.body,
@@ -84,7 +75,6 @@ async function athleteBody(principal: Principal, subject: Subject): Promise<Chos
     },
     known: capacitiesNow(dosed),
     dosed,
-    logs,
     under16: standing.gate.under16,
     form: {
       mass: String(fromMassKg(athlete.massKg, massUnit)),
@@ -122,7 +112,6 @@ export async function chosenBody(principal: Principal, params: URLSearchParams):
     athlete: undefined,
     known: [],
     dosed: undefined,
-    logs: [],
     under16: false,
     form: { mass, stature, sex },
   };

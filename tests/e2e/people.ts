@@ -122,3 +122,28 @@ export async function hydrated(page: Page): Promise<void> {
       Object.keys(document.body.firstElementChild ?? {}).some((key) => key.startsWith('__react')),
   );
 }
+
+/** An athlete screened by a few trials, with an event ahead. */
+export async function ready(page: Page, weeks = 10): Promise<string> {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const screen = await openStation(page, path, ['front_plank', 'side_plank', 'brace_breathing']);
+  for (const trial of [
+    plainTrial(screen, 'front_plank', { value: 50 }),
+    plainTrial(screen, 'side_plank', { side: 'left', value: 40 }),
+    plainTrial(screen, 'side_plank', { side: 'right', value: 70 }),
+    plainTrial(screen, 'brace_breathing', { value: 8, endReason: 'done' }),
+  ]) {
+    expect((await page.request.post('/sync', { data: { op: 'trial', trial } })).status()).toBe(200);
+  }
+  await page.request.post(`${path}/screen/${screen}`);
+  await page.request.post(`${path}/events`, {
+    form: {
+      id: uuidv7(),
+      name: 'Slate run',
+      onDate: new Date(Date.now() + weeks * 7 * 86_400_000).toISOString().slice(0, 10),
+      priority: 'A',
+    },
+  });
+  return path;
+}

@@ -1,28 +1,8 @@
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, ready } from './people';
 
 const day = (ahead: number) => new Date(Date.now() + ahead * 86_400_000).toISOString().slice(0, 10);
-
-/** An athlete screened by a few trials, with an event ahead. */
-async function ready(page: Page, weeks = 10): Promise<string> {
-  const { path } = await addAthlete(page.request);
-  await clearAthlete(page.request, path);
-  const screen = await openStation(page, path, ['front_plank', 'side_plank', 'brace_breathing']);
-  for (const trial of [
-    plainTrial(screen, 'front_plank', { value: 50 }),
-    plainTrial(screen, 'side_plank', { side: 'left', value: 40 }),
-    plainTrial(screen, 'side_plank', { side: 'right', value: 70 }),
-    plainTrial(screen, 'brace_breathing', { value: 8, endReason: 'done' }),
-  ]) {
-    expect((await page.request.post('/sync', { data: { op: 'trial', trial } })).status()).toBe(200);
-  }
-  await page.request.post(`${path}/screen/${screen}`);
-  await page.request.post(`${path}/events`, {
-    form: { id: uuidv7(), name: 'Slate run', onDate: day(weeks * 7), priority: 'A' },
-  });
-  return path;
-}
 
 test('a season says why it stops, what was not tested, and follows a blackout when planned again', async ({
   page,

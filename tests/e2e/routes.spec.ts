@@ -76,6 +76,11 @@ const table: Readonly<Record<string, Row>> = {
   'athletes/:athleteId/plan': { see: all, send: coaches, body: () => ({ id: uuidv7() }) },
   'athletes/:athleteId/coach': { see: all, send: coaches },
   'athletes/:athleteId/coach/:sessionId/log': { see: all, send: nobody },
+  'athletes/:athleteId/coach/:sessionId/hand': {
+    see: all,
+    send: coaches,
+    body: () => ({ op: 'remove', itemId: uuidv7(), revision: '0' }),
+  },
   'athletes/:athleteId/review': { see: all, send: nobody },
   'athletes/:athleteId/screen/:screeningId': { see: all, send: all },
   'athletes/:athleteId/card': { see: all, send: nobody },

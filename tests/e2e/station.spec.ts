@@ -36,7 +36,8 @@ test('a screen by keyboard alone: sides, clock, faults with their time, correcti
   await expect(page.getByRole('button', { name: /Corrected, goes on/ })).toBeHidden();
   await page.clock.runFor(10_000);
   await page.keyboard.press(' ');
-  await expect(page.getByRole('region', { name: 'Faults' })).toContainText(/Hips sag\s*20(\.\d)? s/);
+  // The clock also runs by itself between the steps: a second or three on a busy machine.
+  await expect(page.getByRole('region', { name: 'Faults' })).toContainText(/Hips sag\s*2[0-4](\.\d)? s/);
   await expect(page.getByText('Where was it felt?')).toBeVisible();
 
   // Undo takes back the stop, then runs on.

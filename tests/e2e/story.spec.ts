@@ -162,7 +162,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   await expect(page.getByRole('heading', { name: 'Ready to plan' })).toBeVisible();
   await page.getByRole('button', { name: 'Plan the season' }).click();
   await expect(page.getByRole('heading', { name: /weeks, Corvel Edge in 12 weeks/ })).toBeVisible();
-  await expect(page.getByRole('table', { name: 'Weekly dose by quality' })).toContainText('Level pelvis');
+  await expect(page.getByRole('table', { name: 'Weekly sets by quality' })).toContainText('Level pelvis');
   for (const phase of ['Ground', 'Build', 'Sport', 'Sharpen', 'Restore'])
     await expect(page.getByText(phase, { exact: true }).first()).toBeVisible();
 

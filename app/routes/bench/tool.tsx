@@ -31,7 +31,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   if (!tool) throw notFound('This instrument');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
-  const bench = benchContext(principal, query, chosen);
+  const bench = await benchContext(principal, query, chosen, tool.usesLogs ?? false);
   return {
     ...bench,
     choices,

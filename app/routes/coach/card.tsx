@@ -91,6 +91,11 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
                     <strong>Breath</strong> {item.breath.split('. ')[0]?.replace(/\.$/, '')}.{' '}
                     <strong>Ends</strong> {item.endsSet.join(', ')}.
                   </p>
+                  {item.coachNote ? (
+                    <p className="text-note leading-snug">
+                      <strong>Coach</strong> {item.coachNote}
+                    </p>
+                  ) : null}
                   {item.setting ? (
                     <p className="text-note leading-snug">
                       <strong>Set-up</strong> {item.setting}

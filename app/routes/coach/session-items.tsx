@@ -29,6 +29,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
             <div className="flex flex-wrap items-baseline justify-between gap-x-6">
               <p className="text-lg leading-snug">
                 <strong>{item.name}</strong>
+                {item.byHand ? <span className="ml-2 text-aside text-quiet">by hand</span> : null}
               </p>
               <p className="head figures text-xl">{item.work}</p>
             </div>
@@ -43,6 +44,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
               </span>
               <span className="figures">{item.minutes} min</span>
             </p>
+            {item.coachNote ? <p className="text-aside">“{item.coachNote}”</p> : null}
             <Folded summary="How, and why this" className="mt-1 py-1.5">
               <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-body md:grid-cols-2">
                 <div>

@@ -160,15 +160,29 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                   ) : session.calledOff ? (
                     <p className="font-bold">▨ Called off</p>
                   ) : (
-                    <ButtonLink
-                      look={session === nextSession ? 'next' : 'plain'}
-                      to={href('/athletes/:athleteId/coach/:sessionId/log', {
-                        athleteId,
-                        sessionId: session.id,
-                      })}
-                    >
-                      Log this session
-                    </ButtonLink>
+                    <p className="flex flex-wrap items-center gap-x-4">
+                      {loaderData.mayLayOut && session.onDate >= today ? (
+                        <Link
+                          className="py-2"
+                          aria-label={`Change ${weekdayText(session.onDate)} by hand`}
+                          to={href('/athletes/:athleteId/coach/:sessionId/hand', {
+                            athleteId,
+                            sessionId: session.id,
+                          })}
+                        >
+                          Change by hand
+                        </Link>
+                      ) : null}
+                      <ButtonLink
+                        look={session === nextSession ? 'next' : 'plain'}
+                        to={href('/athletes/:athleteId/coach/:sessionId/log', {
+                          athleteId,
+                          sessionId: session.id,
+                        })}
+                      >
+                        Log this session
+                      </ButtonLink>
+                    </p>
                   )}
                 </header>
                 {session.changes.length > 0 ? (

@@ -1,0 +1,167 @@
+import { addDays } from '~/core/body/dates';
+import { newId } from '~/db/queries/practice';
+import type { StoredSession } from '~/db/queries/sessions';
+import { ownDatabase } from '~/db/testing';
+import { subjectOf } from '../principal/subject';
+import { aPlanned, aPractice, codesOf, must, sessionsOf, type TestPractice, testDay } from '../testing';
+import { editSession } from './edit-session';
+import { layOut } from './lay-out';
+
+ownDatabase();
+
+let practice: TestPractice;
+let athleteId: string;
+beforeEach(async () => {
+  practice = await aPractice();
+  athleteId = await aPlanned(practice.coach);
+});
+
+const sessions = () => sessionsOf(practice.coach, athleteId);
+const first = async (): Promise<StoredSession> => {
+  const found = (await sessions()).find(({ onDate, items }) => onDate >= testDay && items.length > 2);
+  if (!found) throw new Error('no session');
+  return found;
+};
+const rungs = (session: StoredSession) => session.items.map(({ rungId }) => rungId);
+const edit = (session: StoredSession, what: object, over: object = {}) =>
+  editSession(practice.coach, {
+    athleteId,
+    sessionId: session.id,
+    revision: session.revision,
+    edit: what,
+    ...over,
+  });
+const figures = { sets: 3, amount: 20, load: null, restS: 40, firstSide: null, oneMore: false, note: '' };
+const asNow = async (session: StoredSession, id: string) => {
+  const found = (await sessions()).find((one) => one.id === id);
+  expect(found?.onDate).toBe(session.onDate);
+  return found as StoredSession;
+};
+const itemAt = (session: StoredSession, at: number) => {
+  const item = session.items[at];
+  if (!item) throw new Error(`no item ${at}`);
+  return item;
+};
+
+describe('a coach’s hand on a session', () => {
+  it('changes figures, with their limit, dose and minutes, and keeps them when the week is laid out again', async () => {
+    const session = await first();
+    const item = itemAt(session, 1);
+    const { sessionId } = must(
+      await edit(session, {
+        op: 'change',
+        itemId: item.id,
+        figures: { ...figures, sets: 4, amount: 9, note: 'heels down' },
+      }),
+    );
+    const now = await asNow(session, sessionId);
+    const row = itemAt(now, 1);
+    expect(row).toMatchObject({ rungId: item.rungId, sets: 4, amount: 9, restS: 40 });
+    expect(row.detail).toMatchObject({ byHand: true, note: 'heels down' });
+    expect(row.detail.share).toBeCloseTo(9 / (row.detail.limit ?? 0), 1);
+    expect(row.dose).toBeCloseTo((4 * 9) / (row.detail.limit ?? 0), 1);
+    expect(now.minutes).not.toBe(0);
+    expect(now.revision).toBeGreaterThan(session.revision - 1);
+    expect(now.changes.at(-1)?.what.code).toMatch(/^hand\./);
+    must(await layOut(practice.coach, { athleteId }));
+    const again = (await sessions()).find(({ onDate }) => onDate === session.onDate);
+    expect(again?.items.find(({ rungId }) => rungId === item.rungId)).toMatchObject({ sets: 4, amount: 9 });
+  });
+
+  it('swaps, adds, takes off and reorders', async () => {
+    let session = await first();
+    const before = rungs(session);
+    const swapped = must(
+      await edit(session, {
+        op: 'swap',
+        itemId: itemAt(session, 1).id,
+        rungId: 'sl_stand',
+        lasting: false,
+      }),
+    );
+    session = await asNow(session, swapped.sessionId);
+    expect(rungs(session)).toEqual([before[0], 'sl_stand', ...before.slice(2)]);
+    const added = must(await edit(session, { op: 'add', rungId: 'neck_nod_supine' }));
+    session = await asNow(session, added.sessionId);
+    expect(rungs(session).at(-1)).toBe('neck_nod_supine');
+    expect(session.items.at(-1)?.detail).toMatchObject({ byHand: true, role: 'neck' });
+    const moved = must(await edit(session, { op: 'place', itemId: itemAt(session, 1).id, at: 0 }));
+    session = await asNow(session, moved.sessionId);
+    expect(rungs(session).slice(0, 2)).toEqual(['sl_stand', before[0]]);
+    const gone = must(await edit(session, { op: 'remove', itemId: itemAt(session, 1).id }));
+    session = await asNow(session, gone.sessionId);
+    expect(rungs(session)).toEqual(['sl_stand', ...before.slice(2), 'neck_nod_supine']);
+    // Turns that were parted are turns no more.
+    const pairs = session.items.map(({ detail }) => detail.pair ?? null);
+    for (const [i, pair] of pairs.entries())
+      if (pair?.endsWith('1')) expect(pairs[i + 1]).toBe(`${pair[0]}2`);
+  });
+
+  it('moves the session to a free day of its week, and an exercise to another session', async () => {
+    const session = await first();
+    const week = (await sessions()).filter(
+      ({ weekStart, onDate }) => weekStart === session.weekStart && onDate >= testDay,
+    );
+    const days = Array.from({ length: 7 }, (_, i) => addDays(session.weekStart, i));
+    const free = days.find((day) => day > testDay && !week.some(({ onDate }) => onDate === day)) as string;
+    const other = week.find(({ id }) => id !== session.id);
+    if (other) {
+      expect(codesOf(await edit(session, { op: 'to_day', onDate: other.onDate }))).toEqual([
+        'hand.day_taken',
+      ]);
+      const item = session.items.find(({ rungId }) => !rungs(other).includes(rungId));
+      if (item) {
+        must(await edit(session, { op: 'to_session', itemId: item.id, toSessionId: other.id }));
+        const now = await sessions();
+        const at = (onDate: string) => now.find((one) => one.onDate === onDate) as StoredSession;
+        expect(rungs(at(other.onDate))).toContain(item.rungId);
+        expect(rungs(at(session.onDate))).not.toContain(item.rungId);
+      }
+    }
+    const standing = await first();
+    expect(codesOf(await edit(standing, { op: 'to_day', onDate: addDays(standing.weekStart, 9) }))).toEqual([
+      'hand.other_week',
+    ]);
+    must(await edit(standing, { op: 'to_day', onDate: free }));
+    expect((await sessions()).find(({ id }) => id === standing.id)?.onDate).toBe(free);
+  });
+
+  it('refuses what the gate bars, what is there already, what has changed since, and writes nothing then', async () => {
+    const session = await first();
+    const item = itemAt(session, 1);
+    const { rungId } = itemAt(session, 2);
+    const refused = async (what: object, code: string, over: object = {}) =>
+      expect(codesOf(await edit(session, what, over))).toContain(code);
+    await refused({ op: 'add', rungId }, 'hand.there');
+    await refused({ op: 'add', rungId: 'no_such_rung' }, 'hand.choose');
+    await refused({ op: 'swap', itemId: newId(), rungId: 'sl_stand', lasting: false }, 'hand.item_gone');
+    await refused({ op: 'remove', itemId: item.id }, 'hand.stale', { revision: session.revision + 1 });
+    await refused({ op: 'remove', itemId: item.id }, 'session.gone', { sessionId: newId() });
+    await refused({ op: 'change', itemId: item.id, figures: { ...figures, sets: 0 } }, 'hand.sets');
+    await refused(
+      { op: 'change', itemId: item.id, figures: { ...figures, amount: Number.NaN } },
+      'hand.amount',
+    );
+    // Kit that is not there: the spring tower.
+    await refused({ op: 'add', rungId: 'spring_press_out' }, 'hand.barred');
+    expect(await sessions()).toContainEqual(session);
+  });
+
+  it('lets a swap last: what is under way is the new rung', async () => {
+    const session = await first();
+    const item = itemAt(session, 1);
+    const underWay = async () =>
+      (await subjectOf(practice.coach, athleteId))?.underWay.find(
+        (one) => one.quality === item.quality && one.role === item.detail.role,
+      )?.rungId;
+    const before = await underWay();
+    must(await edit(session, { op: 'swap', itemId: item.id, rungId: 'sl_stand', lasting: false }));
+    expect(await underWay()).toBe(before);
+    const again = await first();
+    const there = again.items.find(({ rungId }) => rungId === 'sl_stand');
+    must(await edit(again, { op: 'swap', itemId: there?.id, rungId: 'sl_hinge', lasting: true }));
+    expect((await subjectOf(practice.coach, athleteId))?.underWay.map(({ rungId }) => rungId)).toContain(
+      'sl_hinge',
+    );
+  });
+});

@@ -1,0 +1,382 @@
+import { z } from 'zod';
+import { addDays } from '~/core/body/dates';
+import { addFlexion, flexionOfSet } from '~/core/clear/flexion';
+import {
+  type HandFigures,
+  handBars,
+  handMost,
+  handNotes,
+  handSessionBars,
+  prescriptionByHand,
+  usualFigures,
+} from '~/core/coach/by-hand';
+import { minutesOf, turnsLeft } from '~/core/coach/lay-session';
+import type { Role } from '~/core/coach/prescription';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import type { LadderQuality } from '~/core/dose/choose';
+import type { Phase } from '~/core/dose/phases';
+import { type WeakerSide, weakerSides } from '~/core/link/weaker-sides';
+import { nearEvent } from '~/core/plan/days';
+import { weekOf } from '~/core/plan/season-input';
+import { type Issue, issue, type Result, refuse } from '~/core/result';
+import { putUnderWay } from '~/db/queries/ladders';
+import { newestSeason } from '~/db/queries/plan';
+import {
+  changeSession,
+  insertSessions,
+  lockSession,
+  moveSession,
+  type StoredSession,
+  sessionById,
+  sessionsBetween,
+  setAside,
+} from '~/db/queries/sessions';
+import { loadDose } from '../principal/dose';
+import type { Principal } from '../principal/principal';
+import { type AthleteStanding, loadStanding } from '../principal/subject';
+import { command, done } from './command';
+import { day, id, line } from './fields';
+import {
+  bentIn,
+  carried,
+  changeItems,
+  changesKept,
+  isBegun,
+  itemRow,
+  type NewItem,
+  newSession,
+  roleOf,
+  sameExercises,
+} from './session-rows';
+import { heldSubject } from './subject';
+
+const figures = z.object({
+  sets: z.number().int('hand.sets').min(1, 'hand.sets').max(handMost.sets, 'hand.sets'),
+  amount: z.number('hand.amount').positive('hand.amount').max(handMost.amount, 'hand.amount'),
+  load: z.number('hand.load').min(0, 'hand.load').max(500, 'hand.load').nullable(),
+  restS: z.number('hand.rest').min(0, 'hand.rest').max(handMost.restS, 'hand.rest'),
+  firstSide: z.enum(['left', 'right']).nullable(),
+  oneMore: z.boolean(),
+  note: line(0, 200, 'form.too_long'),
+});
+
+const edit = z.discriminatedUnion('op', [
+  z.object({ op: z.literal('change'), itemId: id, figures }),
+  /** `lasting`: from now on, not on this day alone. */
+  z.object({ op: z.literal('swap'), itemId: id, rungId: z.string().max(80), lasting: z.boolean() }),
+  z.object({ op: z.literal('add'), rungId: z.string().max(80) }),
+  z.object({ op: z.literal('remove'), itemId: id }),
+  /** Counted from 0. */
+  z.object({ op: z.literal('place'), itemId: id, at: z.number().int().min(0).max(40) }),
+  z.object({ op: z.literal('to_session'), itemId: id, toSessionId: id }),
+  z.object({ op: z.literal('to_day'), onDate: day }),
+]);
+export type SessionEdit = z.output<typeof edit>;
+
+interface AtHand {
+  readonly principal: Principal;
+  readonly standing: AthleteStanding;
+  readonly athlete: DoseAthlete;
+  readonly phase: Phase;
+  readonly week: readonly StoredSession[];
+  readonly session: StoredSession;
+}
+
+const weakerOf = ({ standing }: AtHand, quality: string): WeakerSide | undefined =>
+  weakerSides(standing.linked.priorities)[quality as keyof ReturnType<typeof weakerSides>];
+
+/** A row the coach's hand has been on: kept as it is when the week is made again. */
+const byHand = (row: NewItem, note?: string | null): NewItem => ({
+  ...row,
+  detail: { ...row.detail, byHand: true, note: note === undefined ? (row.detail.note ?? null) : note },
+});
+
+/** A row of a rung with figures, through the gate. */
+function handRow(
+  at: AtHand,
+  about: { readonly rungId: string; readonly role: Role; readonly setting: string | null },
+  wanted: (phase: Phase) => HandFigures,
+  note: string | null,
+): Result<{ row: NewItem; notes: Issue[] }> {
+  const { athlete, phase, principal, session } = at;
+  if (!principal.trade.hasRung(about.rungId)) return refuse('hand.choose', {}, ['rungId']);
+  const rung = principal.trade.rung(about.rungId);
+  const given = wanted(phase);
+  const bars = handBars(athlete, rung, given);
+  if (bars.length > 0) return refuse(bars);
+  const made = prescriptionByHand({
+    athlete,
+    rung,
+    quality: principal.trade.ladderOf(rung.id).quality,
+    role: about.role,
+    figures: given,
+    phase,
+    setting: about.setting,
+  });
+  return {
+    ok: true,
+    value: { row: byHand(itemRow(made, session.id, 0), note), notes: handNotes(made) },
+  };
+}
+
+const roleFor = (quality: LadderQuality): Role =>
+  quality === 'breath_brace' ? 'opener' : quality === 'neck_control' ? 'neck' : 'accessory';
+
+interface Edited {
+  readonly items: readonly NewItem[];
+  readonly notes: readonly Issue[];
+}
+
+/** The items of the session after an edit of one of them. */
+function edited(at: AtHand, sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' }>): Result<Edited> {
+  const { items } = at.session;
+  const { trade } = at.principal;
+  const ok = (some: readonly NewItem[], ...notes: readonly Issue[]): Result<Edited> => ({
+    ok: true,
+    value: { items: some, notes },
+  });
+  if (sent.op === 'add') {
+    if (items.some((item) => item.rungId === sent.rungId))
+      return refuse('hand.there', { name: trade.rung(sent.rungId).name }, ['rungId']);
+    if (!trade.hasRung(sent.rungId)) return refuse('hand.choose', {}, ['rungId']);
+    const rung = trade.rung(sent.rungId);
+    const { quality } = trade.ladderOf(sent.rungId);
+    const made = handRow(
+      at,
+      { rungId: sent.rungId, role: roleFor(quality), setting: null },
+      (phase) => usualFigures(at.athlete, rung, phase, 2, weakerOf(at, quality)),
+      null,
+    );
+    if (!made.ok) return made;
+    return ok([...items, made.value.row], issue('hand.added', { name: rung.name }), ...made.value.notes);
+  }
+  const item = items.find((row) => row.id === sent.itemId);
+  if (!item) return refuse('hand.item_gone');
+  const others = items.filter((row) => row !== item);
+  const { name } = item.detail;
+  switch (sent.op) {
+    case 'remove':
+      return ok(others, issue('hand.removed', { name }));
+    case 'place':
+      return ok([...others.slice(0, sent.at), item, ...others.slice(sent.at)]);
+    case 'change': {
+      const made = handRow(
+        at,
+        { rungId: item.rungId, role: roleOf(item), setting: item.detail.setting ?? null },
+        () => ({ ...sent.figures, load: sent.figures.load || null }),
+        sent.figures.note || null,
+      );
+      if (!made.ok) return made;
+      const row: NewItem = { ...made.value.row, quality: item.quality };
+      row.detail = { ...row.detail, pair: item.detail.pair ?? null };
+      return ok(
+        items.map((one) => (one === item ? row : one)),
+        issue('hand.changed', { name }),
+        ...made.value.notes,
+      );
+    }
+    case 'swap': {
+      if (others.some((row) => row.rungId === sent.rungId))
+        return refuse('hand.there', { name: trade.rung(sent.rungId).name }, ['rungId']);
+      if (!trade.hasRung(sent.rungId)) return refuse('hand.choose', {}, ['rungId']);
+      const rung = trade.rung(sent.rungId);
+      const made = handRow(
+        at,
+        { rungId: rung.id, role: roleOf(item), setting: null },
+        (phase) =>
+          usualFigures(
+            at.athlete,
+            rung,
+            phase,
+            item.detail.wholeSets ?? item.sets,
+            weakerOf(at, item.quality),
+          ),
+        item.detail.note ?? null,
+      );
+      if (!made.ok) return made;
+      return ok(
+        items.map((one) => (one === item ? made.value.row : one)),
+        issue('hand.swapped', { name, to: rung.name }),
+        ...made.value.notes,
+      );
+    }
+  }
+}
+
+/** What a week's other sessions still to be done bend, and what was logged in it. */
+function bentBeside({ principal, week, session }: AtHand) {
+  return week
+    .filter((other) => other.id !== session.id && !isBegun(other))
+    .flatMap(({ items }) => items)
+    .reduce(
+      (sum, item) => {
+        const sets = item.sets * (item.sided ? 2 : 1) + (item.detail.extraSetSide ? 1 : 0);
+        return addFlexion(sum, flexionOfSet(principal.trade.rung(item.rungId), item.amount), sets);
+      },
+      bentIn(principal, week.filter(isBegun)),
+    );
+}
+
+/** May the session stand with these items? */
+const standsWith = (at: AtHand, items: readonly NewItem[]): Issue[] =>
+  handSessionBars(
+    at.athlete,
+    items.map((item) => ({
+      rungId: item.rungId,
+      unit: item.unit,
+      amount: item.amount,
+      tempo: item.detail.tempo,
+      sets: item.sets,
+      sided: item.sided,
+      extraSetSide: item.detail.extraSetSide,
+    })),
+    bentBeside(at),
+  );
+
+const noted = (at: AtHand, session: StoredSession, notes: readonly Issue[]) =>
+  [
+    ...session.changes,
+    ...notes.map((what) => ({ at: at.principal.now.toISOString(), what: { ...what, path: [] } })),
+  ].slice(-changesKept);
+
+/** Writes a session's items anew; gives the id it now has. */
+async function write(
+  at: AtHand,
+  session: StoredSession,
+  items: readonly NewItem[],
+  notes: readonly Issue[],
+): Promise<string> {
+  const changes = noted(at, session, notes);
+  const turns = turnsLeft(items.map((item) => item.detail.pair ?? null));
+  const placed = items.map((item, i) => ({ ...item, detail: { ...item.detail, pair: turns[i] ?? null } }));
+  if (sameExercises(session.items, placed)) {
+    await changeItems(session.items, placed);
+    await changeSession(session.id, {
+      state: session.state,
+      changes,
+      minutes: Math.round(minutesOf(placed)),
+    });
+    return session.id;
+  }
+  const { practiceId, athleteId, seasonVersionId, weekStart, onDate } = session;
+  const next = newSession(
+    { practiceId, athleteId, seasonVersionId, weekStart, onDate, changes, createdAt: at.principal.now },
+    (sessionId) => placed.map((item, position) => carried(item, sessionId, position)),
+  );
+  await setAside([session.id]);
+  await insertSessions([next]);
+  return next.session.id;
+}
+
+/** Moves a whole session to another day of its week. */
+async function toDay(at: AtHand, onDate: string): Promise<Result<string>> {
+  const { session, week, principal, standing } = at;
+  if (onDate < session.weekStart || onDate > addDays(session.weekStart, 6) || onDate < principal.today)
+    return refuse('hand.other_week', {}, ['onDate']);
+  if (onDate === session.onDate) return { ok: true, value: session.id };
+  if (week.some((other) => other.onDate === onDate)) return refuse('hand.day_taken', { onDate }, ['onDate']);
+  const notes = [
+    issue('hand.moved', { from: session.onDate, to: onDate }),
+    ...(nearEvent(onDate, { events: standing.events }) ? [issue('hand.near_event', { onDate })] : []),
+  ];
+  await moveSession(session.id, onDate, noted(at, session, notes));
+  return { ok: true, value: session.id };
+}
+
+/** Moves one exercise into another session of the week. */
+async function toSession(at: AtHand, itemId: string, toSessionId: string): Promise<Result<string>> {
+  const { session, week } = at;
+  const item = session.items.find((row) => row.id === itemId);
+  if (!item) return refuse('hand.item_gone');
+  const other = week.find((one) => one.id === toSessionId && one.id !== session.id);
+  if (!other || other.onDate < at.principal.today) return refuse('hand.no_session', {}, ['toSessionId']);
+  if (isBegun(other)) return refuse('hand.begun', {}, ['toSessionId']);
+  const { name } = item.detail;
+  if (other.items.some((row) => row.rungId === item.rungId))
+    return refuse('hand.there', { name }, ['toSessionId']);
+  const added = [...other.items, byHand({ ...item, detail: { ...item.detail, pair: null } })];
+  const bars = standsWith({ ...at, session: other }, added).filter(({ code }) => code === 'hand.on_back');
+  if (bars.length > 0) return refuse(bars);
+  await write(at, other, added, [issue('hand.came', { name, onDate: session.onDate })]);
+  const left = session.items.filter((row) => row !== item);
+  return {
+    ok: true,
+    value: await write(at, session, left, [issue('hand.went', { name, onDate: other.onDate })]),
+  };
+}
+
+/**
+ * A coach's hand on a session that is not begun: its exercises, their figures and order, and its day. What a hand has been on
+ * is marked and stays when the week follows or is laid out again. Gives the id the session now has.
+ */
+export const editSession = command({
+  title: 'session.edit',
+  action: 'session.edit',
+  input: z.object({
+    athleteId: id,
+    sessionId: id,
+    /** Of the session as it was shown: an edit of something that has changed since is refused. */
+    revision: z.number().int(),
+    edit,
+  }),
+  async run(principal, { athleteId, sessionId, revision, edit: sent }) {
+    const held = await heldSubject(principal, athleteId);
+    if (!held.ok) return held;
+    const withheld = held.value.gate.may('lay_out');
+    if (withheld.length > 0) return refuse([...withheld]);
+    await lockSession(principal.practiceId, sessionId);
+    const session = await sessionById(principal.practiceId, sessionId);
+    if (!session || session.athleteId !== athleteId) return refuse('session.gone');
+    if (session.state === 'replaced' || session.revision !== revision) return refuse('hand.stale');
+    if (isBegun(session)) return refuse('hand.begun');
+    if (session.onDate < principal.today && sent.op !== 'to_day') return refuse('hand.past');
+    const standing = await loadStanding(principal, held.value);
+    const newest = await newestSeason(principal.practiceId, athleteId);
+    const at: AtHand = {
+      principal,
+      standing,
+      athlete: await loadDose(principal, held.value, standing),
+      phase: (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build',
+      week: await sessionsBetween(
+        principal.practiceId,
+        athleteId,
+        session.weekStart,
+        addDays(session.weekStart, 6),
+      ),
+      session,
+    };
+    const trail = (sessionNow: string) =>
+      done({ sessionId: sessionNow }, athleteId, { edit: sent.op, onDate: session.onDate });
+    if (sent.op === 'to_day' || sent.op === 'to_session') {
+      const moved =
+        sent.op === 'to_day'
+          ? await toDay(at, sent.onDate)
+          : await toSession(at, sent.itemId, sent.toSessionId);
+      return moved.ok ? trail(moved.value) : moved;
+    }
+    const made = edited(at, sent);
+    if (!made.ok) return made;
+    // Taking work away is never refused for what is left of it.
+    const bars = sent.op === 'remove' || sent.op === 'place' ? [] : standsWith(at, made.value.items);
+    if (bars.length > 0) return refuse(bars);
+    if (sent.op === 'swap' && sent.lasting) {
+      const row = made.value.items.find((item) => item.rungId === sent.rungId);
+      const before = session.items.find((item) => item.id === sent.itemId);
+      if (row && before)
+        await putUnderWay([
+          {
+            athleteId,
+            quality: before.quality,
+            role: roleOf(before),
+            ladderId: row.ladderId,
+            rungId: row.rungId,
+            load: row.loadValue ?? null,
+            setting: null,
+            since: principal.today,
+            updatedAt: principal.now,
+          },
+        ]);
+    }
+    return trail(await write(at, session, made.value.items, made.value.notes));
+  },
+});

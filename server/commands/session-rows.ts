@@ -1,0 +1,152 @@
+import { addFlexion, type Flexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
+import { minutesOf } from '~/core/coach/lay-session';
+import type { Prescription, Role } from '~/core/coach/prescription';
+import type { DosedItem } from '~/core/coach/redose';
+import type { LadderQuality } from '~/core/dose/choose';
+import { newId } from '~/db/queries/practice';
+import { changeItem, type NewSession, type PrescriptionRow, type StoredSession } from '~/db/queries/sessions';
+import type { Principal } from '../principal/principal';
+
+/** Prescriptions as rows of a session, and back. */
+
+/** Changes a session keeps to tell; older ones have been seen. */
+export const changesKept = 20;
+
+export type NewItem = NewSession['items'][number];
+
+/** A prescription as it is stored. */
+export function itemRow(item: Prescription, sessionId: string, position: number): NewItem {
+  return {
+    id: newId(),
+    sessionId,
+    position,
+    ladderId: item.ladderId,
+    rungId: item.rungId,
+    quality: item.quality,
+    sets: item.sets,
+    amount: item.amount,
+    unit: item.unit,
+    sided: item.sided,
+    restS: item.restS,
+    minutes: item.minutes,
+    dose: item.dose,
+    loadKind: item.load?.by ?? null,
+    loadValue: item.load?.value ?? null,
+    loadUnit: item.load ? (item.load.by.endsWith('_N') ? 'N' : 'kg') : null,
+    shownAmount: item.amount,
+    shownLoad: item.load?.value ?? null,
+    detail: {
+      name: item.name,
+      role: item.role,
+      wholeSets: item.wholeSets,
+      limit: item.limit,
+      limitBasis: item.limitBasis,
+      orMore: item.orMore,
+      share: item.share,
+      inHand: item.inHand,
+      pair: item.pair,
+      firstSide: item.firstSide,
+      extraSetSide: item.extraSetSide,
+      tempo: item.tempo,
+      effortMost: item.effortMost,
+      setting: item.setting,
+      breath: item.breath,
+      cues: [...item.cues],
+      schoolCue: item.schoolCue,
+      schoolAmount: item.schoolAmount,
+      endsSet: [...item.endsSet],
+      why: { ...item.why },
+    },
+  };
+}
+
+/** Roles of what was laid out before roles were written down. */
+export const roleOf = (row: PrescriptionRow): Role =>
+  row.detail.role ??
+  (row.quality === 'breath_brace' ? 'opener' : row.quality === 'neck_control' ? 'neck' : 'main');
+
+export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRow } => ({
+  row,
+  ladderId: row.ladderId,
+  rungId: row.rungId,
+  name: row.detail.name,
+  quality: row.quality as LadderQuality,
+  role: roleOf(row),
+  sets: row.sets,
+  wholeSets: row.detail.wholeSets ?? row.sets,
+  amount: row.amount,
+  unit: row.unit,
+  load: row.loadKind && row.loadValue !== null ? { by: row.loadKind, value: row.loadValue } : null,
+  pair: row.detail.pair ?? null,
+  minutes: row.minutes,
+  setting: row.detail.setting ?? null,
+});
+
+/** What a laid-out session asks, without its ids: two that ask the same are the same session. */
+export const asks = (
+  items: readonly Pick<PrescriptionRow | NewItem, 'rungId' | 'sets' | 'amount' | 'restS' | 'loadValue'>[],
+) =>
+  JSON.stringify(
+    items.map(({ rungId, sets, amount, restS, loadValue }) => [
+      rungId,
+      sets,
+      amount,
+      restS,
+      loadValue ?? null,
+    ]),
+  );
+
+/** A session somebody has begun or done is kept as it is. */
+export const isBegun = (session: StoredSession): boolean =>
+  session.log !== undefined || session.liveSets.length > 0;
+
+/** What a week's logs have bent so far. */
+export function bentIn(principal: Principal, sessions: readonly StoredSession[]): Flexion {
+  return sessions
+    .flatMap((session) => session.log?.sets ?? [])
+    .reduce(
+      (sum, set) => addFlexion(sum, flexionOfSet(principal.trade.rung(set.rungId), set.done)),
+      noFlexion,
+    );
+}
+
+export const isByHand = (row: PrescriptionRow): boolean => row.detail.byHand === true;
+
+/** A row the coach wrote by hand, carried over into a session that is made again. */
+export const carried = (row: PrescriptionRow | NewItem, sessionId: string, position: number): NewItem => ({
+  ...row,
+  id: newId(),
+  sessionId,
+  position,
+});
+
+/** The same exercises in the same order, with no set taken away: whatever was logged on one fits the other. */
+export const sameExercises = (rows: readonly PrescriptionRow[], items: readonly NewItem[]): boolean =>
+  rows.length === items.length &&
+  rows.every((row, i) => row.rungId === items[i]?.rungId && row.sets <= (items[i]?.sets ?? 0));
+
+/** Writes the new figures of those exercises that have some. */
+export async function changeItems(
+  rows: readonly PrescriptionRow[],
+  items: readonly NewItem[],
+): Promise<void> {
+  for (const [i, row] of rows.entries()) {
+    const item = items[i];
+    if (!item || asks([row]) === asks([item])) continue;
+    const { id: _, sessionId: __, position: ___, ...figures } = item;
+    await changeItem(row.id, figures);
+  }
+}
+
+/** A session with its items, not yet written. */
+export function newSession(
+  about: Pick<
+    NewSession['session'],
+    'practiceId' | 'athleteId' | 'seasonVersionId' | 'weekStart' | 'onDate' | 'createdAt' | 'changes'
+  >,
+  items: (sessionId: string) => NewItem[],
+): NewSession {
+  const id = newId();
+  const rows = items(id);
+  return { session: { ...about, id, minutes: Math.round(minutesOf(rows)) }, items: rows };
+}

@@ -1,0 +1,112 @@
+import { addDays } from '~/core/body/dates';
+import { equivalents } from '~/core/coach/by-hand';
+import type { LadderQuality } from '~/core/dose/choose';
+import { loadsFor } from '~/core/dose/loads';
+import { phaseRules } from '~/core/dose/phases';
+import { weakerSides } from '~/core/link/weaker-sides';
+import { weekOf } from '~/core/plan/season-input';
+import { newestSeason } from '~/db/queries/plan';
+import { sessionById, sessionsBetween } from '~/db/queries/sessions';
+import { can } from '../principal/can';
+import { loadDose } from '../principal/dose';
+import type { Principal } from '../principal/principal';
+import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+import { sessionView } from './session';
+
+/** A session for the coach's hand: its exercises with what could stand in their place; undefined when it is not here. */
+export async function handView(
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  sessionId: string | undefined,
+) {
+  const { trade, practiceId, today } = principal;
+  const { athlete, gate } = subject;
+  const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
+  if (!session || session.athleteId !== athlete.id) return undefined;
+  const [week, newest, dosed] = await Promise.all([
+    sessionsBetween(practiceId, athlete.id, session.weekStart, addDays(session.weekStart, 6)),
+    newestSeason(practiceId, athlete.id),
+    loadDose(principal, subject, standing),
+  ]);
+  const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
+  const weaker = weakerSides(standing.linked.priorities);
+  const view = sessionView(trade, gate, session);
+  const there = new Set(session.items.map((item) => item.rungId));
+  const rows = new Map(session.items.map((row) => [row.id, row]));
+  return {
+    athleteId: athlete.id,
+    sessionId: session.id,
+    revision: session.revision,
+    onDate: session.onDate,
+    weekStart: session.weekStart,
+    minutes: view.minutes,
+    minutesOffered: athlete.minutesPerSession,
+    gone: session.state === 'replaced',
+    begun: session.log !== undefined || session.liveSets.length > 0,
+    mayEdit: can(principal, 'session.edit'),
+    changes: view.changes,
+    items: [...view.items, ...view.withheld].map((item) => {
+      const row = rows.get(item.id);
+      const rung = trade.rung(item.rungId);
+      const quality = item.quality as LadderQuality;
+      return {
+        id: item.id,
+        name: item.name,
+        quality: item.quality,
+        posture: item.posture,
+        needs: item.needs,
+        work: item.work,
+        load: item.load,
+        inHand: item.inHand,
+        byHand: item.byHand,
+        withheld: item.bars,
+        note: item.coachNote,
+        sided: item.sided,
+        tempo: item.tempo,
+        unit: item.unit,
+        sets: item.sets,
+        amount: row?.amount ?? item.amount,
+        loadValue: row?.loadValue ?? null,
+        restS: item.restS,
+        firstSide: item.firstSide,
+        oneMore: item.extraSetSide !== null,
+        minutes: item.minutes,
+        limit: row?.detail.limit ?? null,
+        loadUnit: rung.load.by === 'none' ? null : rung.load.by.endsWith('_N') ? 'N' : 'kg',
+        /** Loads there are; none of them means any. */
+        loads: rung.load.by === 'none' ? [] : loadsFor(dosed, rung, phaseRules.load.kilograms),
+        instead: equivalents(
+          dosed,
+          {
+            quality,
+            phase,
+            gapActs: weaker[quality as keyof typeof weaker]?.acts ?? false,
+          },
+          there,
+        ),
+      };
+    }),
+    /** Every rung the gate leaves, by ladder. */
+    toAdd: trade.ladders
+      .map((ladder) => ({
+        id: ladder.id,
+        name: ladder.name,
+        rungs: ladder.rungs
+          .filter((rung) => !there.has(rung.id) && gate.rung(rung.id).bars.length === 0)
+          .map((rung) => ({ id: rung.id, name: rung.name })),
+      }))
+      .filter(({ rungs }) => rungs.length > 0),
+    /** Days of the week this session may be moved to. */
+    days: Array.from({ length: 7 }, (_, i) => addDays(session.weekStart, i)).filter(
+      (day) => day >= today && !week.some((other) => other.onDate === day),
+    ),
+    others: week
+      .filter(
+        (other) =>
+          other.id !== session.id && other.onDate >= today && !other.log && other.liveSets.length === 0,
+      )
+      .map(({ id, onDate }) => ({ id, onDate })),
+  };
+}
+export type HandView = NonNullable<Awaited<ReturnType<typeof handView>>>;
