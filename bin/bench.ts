@@ -2,13 +2,18 @@ import { spawn } from 'node:child_process';
 import { readFileSync, rmSync } from 'node:fs';
 import { gzipSync } from 'node:zlib';
 import { bodyOf } from '~/core/body/anthropometry';
+import { addDays } from '~/core/body/dates';
 import { hasMoment, momentsOf } from '~/core/body/moment';
 import { disciplines, ladders, sides } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { everyKit, gateOf } from '~/core/clear/testing';
+import { compose } from '~/core/coach/compose';
+import { weekInput } from '~/core/coach/week-input';
+import { doseAthlete, practisedIn } from '~/core/dose/athlete';
 import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
+import { makeSeason } from '~/core/plan/season-input';
 import { assess } from '~/core/screen/assess/assess';
 import { makeTrial } from '~/core/screen/trial/testing';
 import type { Trial } from '~/core/screen/trial/trial';
@@ -17,6 +22,8 @@ import { seededHolds } from '~/core/signals/seeded';
 import { simulate } from '~/core/signals/simulate';
 import { stableUuid } from '~/demo/stable';
 import { demoSignIn } from '~/demo/world-sign-in';
+import { personOf, screen, standingOn } from '../tests/simulate/athlete';
+import { chanceOf } from '../tests/simulate/random';
 
 const port = process.env.PORT ?? '3190';
 const base = `http://127.0.0.1:${port}`;
@@ -170,6 +177,56 @@ function measureCore(): void {
   );
 }
 
+/** A week of made-up athletes laid out from their season: limits, rungs, amounts and sessions. */
+function measureWeeks(): void {
+  const athletes = 200;
+  const ready = Array.from({ length: athletes }, (_, seed) => {
+    const chance = chanceOf(seed);
+    const person = personOf(seed, chance);
+    const standing = standingOn(
+      person,
+      person.startsOn,
+      screen(person, addDays(person.startsOn, -2), () => 1, chance),
+      new Set(),
+    );
+    const athlete = () =>
+      doseAthlete(standing, {
+        practiceSchoolId: 'neutral',
+        owned: new Set(),
+        lessons: [],
+        ...practisedIn([]),
+      });
+    const { plan } = makeSeason(standing, {
+      athlete: athlete(),
+      firstWeekday: 1,
+      blackouts: [],
+      history: {},
+      trunkWork: person.trunkWork,
+    });
+    return { standing, athlete, plan };
+  });
+  const times = ready.flatMap(({ standing, athlete, plan }) => {
+    const week = plan.weeks.find(({ kind }) => kind === 'load');
+    if (!week) return [];
+    const began = performance.now();
+    compose(
+      weekInput(standing, athlete(), {
+        week,
+        weeks: plan.weeks,
+        underWay: [],
+        blackouts: [],
+        fromDay: week.startsOn,
+        doneDays: [],
+      }),
+    );
+    return [performance.now() - began];
+  });
+  const all = times.reduce((sum, time) => sum + time, 0) / 1000;
+  say(
+    `\na week laid out, one athlete: median ${median(times).toFixed(1)} ms, p95 ${p95(times).toFixed(1)} ms (budget < 50 ms); ${times.length} athletes in ${all.toFixed(2)} s (budget < 5 s)`,
+  );
+}
+
 /** One posture of each kind, and every ladder for one body: means of many runs, medians over repeats. */
 function measureLoadModel(): void {
   const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
@@ -256,5 +313,6 @@ const warm = await start();
 say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
 await warm.stop();
 measureCore();
+measureWeeks();
 measureLoadModel();
 measureSignals();

@@ -172,6 +172,20 @@ const shots: Shot[] = [
   },
   { name: 'season', path: `${ysolde}/plan` },
   { name: 'week', path: `${ysolde}/coach`, full: true },
+  {
+    name: 'hand',
+    path: '',
+    before: async (page) => {
+      await page.goto(`${base}${ysolde}/coach`);
+      await page
+        .getByRole('link', { name: /^Change .* by hand$/ })
+        .first()
+        .click();
+      await page.getByText('Figures and note').nth(1).click();
+      await page.getByText('Something else in its place').nth(1).click();
+      await page.getByRole('button', { name: 'Swap' }).waitFor();
+    },
+  },
   { name: 'card', path: `${ysolde}/card` },
   {
     name: 'log',

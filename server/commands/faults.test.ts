@@ -32,6 +32,7 @@ import { changeWarmUp, closeScreening } from './close-screening';
 import { correctTrial } from './correct-trial';
 import { decideProposals } from './decide-proposals';
 import { editCatalogue } from './edit-catalogue';
+import { editSession } from './edit-session';
 import { importRoster, keepDraft } from './import-roster';
 import { keepLiveSet, keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
@@ -385,6 +386,22 @@ const stories: readonly Story[] = [
       const next = await on(practice.coach, addDays(testDay, 7));
       return () => layOut(next, { athleteId });
     },
+  ],
+  [
+    'session.edit',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const session = (await sessionsOf(practice.coach, athleteId)).find(({ items }) => items.length > 1);
+      return () =>
+        editSession(practice.coach, {
+          athleteId,
+          sessionId: session?.id,
+          revision: session?.revision,
+          edit: { op: 'add', rungId: 'neck_nod_supine' },
+        });
+    },
+    // It was made anew under another id.
+    'hand.stale',
   ],
   [
     'log.keep',

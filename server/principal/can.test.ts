@@ -18,6 +18,7 @@ const notAssistants = [
   'plan.change',
   'plan.make',
   'week.lay_out',
+  'session.edit',
   'prescription.set',
   'proposal.decide',
   'catalogue.edit',

@@ -133,9 +133,6 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
   const chance = chanceOf(seed);
   const person = personOf(seed, chance, lived.asked);
   const trainedWeeks = new Map<string, number>();
-  const _truth = (rungId: string, side: SideKey, load: number) =>
-    base.limit(rungId, side, load) *
-    growthPerWeek ** (trainedWeeks.get(shippedTrade.ladderOf(rungId).quality) ?? 0);
   let trials = screen(person, addDays(person.startsOn, -2), () => 1, chance);
   const owned = new Set<string>();
   const outcomes: SessionOutcome[] = [];

@@ -332,7 +332,7 @@ export default function HandPage({ loaderData: view, actionData }: Route.Compone
                 <span className="figures">{item.minutes} min</span>
               </p>
               {item.withheld.length > 0 ? <p className="font-bold">{barsText(item.withheld)}</p> : null}
-              <div className="flex flex-wrap items-center gap-x-2">
+              <div className="-ml-2 flex flex-wrap items-center gap-x-2">
                 <Step
                   values={{ op: 'place', itemId: item.id, at: i - 1 }}
                   revision={view.revision}
