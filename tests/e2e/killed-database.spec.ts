@@ -31,7 +31,8 @@ const asAdmin = (statement: string, database = 'postgres') =>
   );
 
 test.beforeAll(async () => {
-  test.setTimeout(120_000);
+  // It makes the demo world twice over; machines are busy at times.
+  test.setTimeout(240_000);
   data = mkdtempSync(join(tmpdir(), 'pillar-killed-'));
   databaseUrl = shell(`chmod 755 '${data}'; cluster_start '${data}'; echo "$DATABASE_URL"`);
   const port = shell('free_port');
