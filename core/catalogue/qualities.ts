@@ -77,3 +77,7 @@ export function sideKeysOf(id: QualityId): readonly SideKey[] {
 export function otherSide(side: SideKey): SideKey {
   return side === 'left' ? 'right' : side === 'right' ? 'left' : 'both';
 }
+
+/** Name on screen of what a ladder trains: a quality of the pillar, or the neck beside it. */
+export const qualityName = (id: string): string =>
+  id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;

@@ -1,5 +1,5 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
-import { type QualityId, quality } from '~/core/catalogue';
+import { type QualityId, qualityName } from '~/core/catalogue';
 import { addFlexion, type Flexion, flexionOfSet, noFlexion, withinFlexion } from '~/core/clear/flexion';
 import { pieceRestS } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
@@ -12,7 +12,7 @@ import type { Tier, tiers } from '~/core/plan/tiers';
 import { exposuresOf } from '~/core/plan/week-sets';
 import { type Issue, issue } from '~/core/result';
 import { minutesOf, ordered, withSets } from './lay-session';
-import { type Prescription, prescriptionOf, type Role, type UnderWay } from './prescription';
+import { type Prescription, prescriptionOf, type Role, roleIn, type UnderWay } from './prescription';
 
 export interface ComposeInput {
   readonly athlete: DoseAthlete;
@@ -59,9 +59,6 @@ interface Need {
   /** Sets of the stronger side, in the whole week. */
   readonly sets: number;
 }
-
-const nameOf = (id: LadderQuality): string =>
-  id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;
 
 /** Sets the week asks of each quality: of two sides the fewer, the weaker one's extra comes with each exposure. */
 function needsOf(week: Pick<PlanWeek, 'cells'>): Need[] {
@@ -137,8 +134,8 @@ class Chooser {
     if (!best) {
       const bar = bars[0]?.bar;
       return bar
-        ? issue('compose.barred', { quality: nameOf(id), bar: bar.code, ...bar.values })
-        : issue('compose.no_rung', { quality: nameOf(id) });
+        ? issue('compose.barred', { quality: qualityName(id), bar: bar.code, ...bar.values })
+        : issue('compose.no_rung', { quality: qualityName(id) });
     }
     const same = held?.rungId === best.rung.id;
     this.keep(id, role, best, week.startsOn, same ? held?.setting : null);
@@ -220,8 +217,7 @@ export function splitSets(sets: number, exposures: number): number[] {
 function exposures(need: Need, input: ComposeInput, chooser: Chooser): Exposure[] | Issue {
   const { athlete, week } = input;
   const breath = need.id === 'breath_brace';
-  const role: Role =
-    need.id === 'neck_control' ? 'neck' : breath ? 'opener' : need.tier === 'main' ? 'main' : 'keep';
+  const role = roleIn(need.id, need.tier);
   const chosen = chooser.choose(need.id, role);
   if ('code' in chosen) return chosen;
   const perExposure = athlete.level === 'advanced' && week.phase === 'load' && need.tier === 'main' ? 5 : 4;
@@ -520,7 +516,7 @@ export function compose(input: ComposeInput): ComposedWeek {
   for (const need of needs) {
     const [bar] = gate.may('lay_out', { quality: need.id });
     if (bar) {
-      leftOut.push(issue('compose.barred', { quality: nameOf(need.id), bar: bar.code }));
+      leftOut.push(issue('compose.barred', { quality: qualityName(need.id), bar: bar.code }));
       continue;
     }
     const made = exposures(need, input, chooser);

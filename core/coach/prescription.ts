@@ -1,5 +1,5 @@
 import type { Load } from '~/core/body/posture';
-import { type AmountUnit, type QualityId, quality, type Side } from '~/core/catalogue';
+import { type AmountUnit, qualityName, type Side } from '~/core/catalogue';
 import { loadPlaces } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
 import { pieceRestS } from '~/core/dose/amounts';
@@ -13,6 +13,10 @@ import type { WeakerSide } from '~/core/link/weaker-sides';
 /** What an exercise is for in its session. */
 export const roles = ['opener', 'main', 'accessory', 'keep', 'neck'] as const;
 export type Role = (typeof roles)[number];
+
+/** The role of a quality's exercise: breath and brace opens, the neck comes last, the others have the role they are given. */
+export const roleIn = (quality: string, otherwise: Role): Role =>
+  quality === 'breath_brace' ? 'opener' : quality === 'neck_control' ? 'neck' : otherwise;
 
 /** An exercise under way: the rung and load an athlete is on, what for and since when. */
 export interface UnderWay {
@@ -107,9 +111,6 @@ export interface MakeInput {
   readonly setting?: string | null | undefined;
 }
 
-const qualityName = (id: LadderQuality): string =>
-  id === 'neck_control' ? 'neck control' : quality(id as QualityId).name.toLowerCase();
-
 const stepWords: Readonly<Record<string, string>> = {
   sport: 'named for the sport',
   sided: 'one side at a time, because a gap acts',
@@ -177,7 +178,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     inHand: asked.inHand === undefined ? null : round(asked.inHand),
     pair: null,
     why: {
-      this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality)}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,
+      this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality).toLowerCase()}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,
       now: `${phaseNames[phase]}: ${phaseAims[phase].toLowerCase()}.`,
       muchness: asked.skill
         ? `Skill: ${amountText(asked.amount, rung.unit)}, a little more for every two clean sessions, up to ${amountText(rung.goal.amount, rung.unit)}.`

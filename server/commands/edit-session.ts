@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { addDays } from '~/core/body/dates';
-import { addFlexion, flexionOfSet } from '~/core/clear/flexion';
+import { addFlexion, type Flexion } from '~/core/clear/flexion';
 import {
   type HandFigures,
   handBars,
@@ -10,10 +10,10 @@ import {
   prescriptionByHand,
   usualFigures,
 } from '~/core/coach/by-hand';
+import { flexionOf } from '~/core/coach/compose';
 import { minutesOf, turnsLeft } from '~/core/coach/lay-session';
-import type { Role } from '~/core/coach/prescription';
+import { type Role, roleIn } from '~/core/coach/prescription';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import type { LadderQuality } from '~/core/dose/choose';
 import type { Phase } from '~/core/dose/phases';
 import { type WeakerSide, weakerSides } from '~/core/link/weaker-sides';
 import { nearEvent } from '~/core/plan/days';
@@ -119,9 +119,6 @@ function handRow(
   };
 }
 
-const roleFor = (quality: LadderQuality): Role =>
-  quality === 'breath_brace' ? 'opener' : quality === 'neck_control' ? 'neck' : 'accessory';
-
 interface Edited {
   readonly items: readonly NewItem[];
   readonly notes: readonly Issue[];
@@ -143,7 +140,7 @@ function edited(at: AtHand, sent: Exclude<SessionEdit, { op: 'to_day' | 'to_sess
     const { quality } = trade.ladderOf(sent.rungId);
     const made = handRow(
       at,
-      { rungId: sent.rungId, role: roleFor(quality), setting: null },
+      { rungId: sent.rungId, role: roleIn(quality, 'accessory'), setting: null },
       (phase) => usualFigures(at.athlete, rung, phase, 2, weakerOf(at, quality)),
       null,
     );
@@ -203,35 +200,33 @@ function edited(at: AtHand, sent: Exclude<SessionEdit, { op: 'to_day' | 'to_sess
   }
 }
 
+/** Rows as the gate weighs them. */
+const worked = (items: readonly NewItem[]) =>
+  items.map(({ rungId, unit, amount, sets, sided, detail: { tempo, extraSetSide } }) => ({
+    rungId,
+    unit,
+    amount,
+    sets,
+    sided,
+    tempo,
+    extraSetSide,
+  }));
+
 /** What a week's other sessions still to be done bend, and what was logged in it. */
-function bentBeside({ principal, week, session }: AtHand) {
-  return week
-    .filter((other) => other.id !== session.id && !isBegun(other))
-    .flatMap(({ items }) => items)
-    .reduce(
-      (sum, item) => {
-        const sets = item.sets * (item.sided ? 2 : 1) + (item.detail.extraSetSide ? 1 : 0);
-        return addFlexion(sum, flexionOfSet(principal.trade.rung(item.rungId), item.amount), sets);
-      },
-      bentIn(principal, week.filter(isBegun)),
-    );
-}
+const bentBeside = ({ principal, week, session }: AtHand): Flexion =>
+  addFlexion(
+    bentIn(principal, week.filter(isBegun)),
+    flexionOf(
+      principal.trade,
+      worked(
+        week.filter((other) => other.id !== session.id && !isBegun(other)).flatMap(({ items }) => items),
+      ),
+    ),
+  );
 
 /** May the session stand with these items? */
 const standsWith = (at: AtHand, items: readonly NewItem[]): Issue[] =>
-  handSessionBars(
-    at.athlete,
-    items.map((item) => ({
-      rungId: item.rungId,
-      unit: item.unit,
-      amount: item.amount,
-      tempo: item.detail.tempo,
-      sets: item.sets,
-      sided: item.sided,
-      extraSetSide: item.detail.extraSetSide,
-    })),
-    bentBeside(at),
-  );
+  handSessionBars(at.athlete, worked(items), bentBeside(at));
 
 const noted = (at: AtHand, session: StoredSession, notes: readonly Issue[]) =>
   [

@@ -1,6 +1,6 @@
 import { addFlexion, type Flexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
 import { minutesOf } from '~/core/coach/lay-session';
-import type { Prescription, Role } from '~/core/coach/prescription';
+import { type Prescription, type Role, roleIn } from '~/core/coach/prescription';
 import type { DosedItem } from '~/core/coach/redose';
 import type { LadderQuality } from '~/core/dose/choose';
 import { newId } from '~/db/queries/practice';
@@ -61,9 +61,7 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
 }
 
 /** Roles of what was laid out before roles were written down. */
-export const roleOf = (row: PrescriptionRow): Role =>
-  row.detail.role ??
-  (row.quality === 'breath_brace' ? 'opener' : row.quality === 'neck_control' ? 'neck' : 'main');
+export const roleOf = (row: PrescriptionRow): Role => row.detail.role ?? roleIn(row.quality, 'main');
 
 export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRow } => ({
   row,

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { Rung } from '~/core/catalogue';
 import { startLoad } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
+import { roleIn } from '~/core/coach/prescription';
 import { issue, refuse } from '~/core/result';
 import { putUnderWay } from '~/db/queries/ladders';
 import { loadStanding, subjectOf } from '../principal/subject';
@@ -61,8 +62,7 @@ export const setPrescription = command({
         ['load'],
       );
     const ladder = trade.ladderOf(rungId);
-    const role =
-      ladder.quality === 'breath_brace' ? 'opener' : ladder.quality === 'neck_control' ? 'neck' : 'main';
+    const role = roleIn(ladder.quality, 'main');
     const on = held.value.underWay.find((one) => one.quality === ladder.quality && one.role === role);
     const same = on?.rungId === rungId;
     await putUnderWay([

@@ -1,6 +1,6 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
-import { caution, disciplineLabel, type QualityId, quality, school } from '~/core/catalogue';
+import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
 import { plannedSets } from '~/core/coach/planned-sets';
@@ -27,8 +27,6 @@ const stateText = (
   state: { rungId: string; sets: number; amount: number; load?: number | null },
 ) =>
   `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}${state.load ? `, ${loadText({ by: trade.rung(state.rungId).load.by, value: state.load })}` : ''}`;
-
-const qualityName = (id: string) => (id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name);
 
 /** The middle of a week, which tells the season's week it belongs to whichever day weeks begin on. */
 const middleOf = (weekStart: string) => addDays(weekStart, 3);

@@ -1,5 +1,5 @@
 import { addDays } from '~/core/body/dates';
-import { discipline, type QualityId, quality } from '~/core/catalogue';
+import { discipline, qualityName } from '~/core/catalogue';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { blocksOf } from '~/core/plan/tiers';
 import {
@@ -53,8 +53,6 @@ export async function planView(principal: Principal, { athlete, gate, events }: 
   };
 }
 
-const nameOf = (id: string) => (id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name);
-
 /** Blocks of a season in words: what is put first, what is kept, when it is tested. */
 function blocksView(weeks: readonly PlanWeekRow[]) {
   return blocksOf(weeks).flatMap((block) => {
@@ -75,8 +73,8 @@ function blocksView(weeks: readonly PlanWeekRow[]) {
         from: first.startsOn,
         to: addDays(last.startsOn, 6),
         weeks: its.length,
-        main: ordered.map(nameOf),
-        keep: [...keep].map(nameOf),
+        main: ordered.map(qualityName),
+        keep: [...keep].map(qualityName),
         retest: its.find((week) => week.retest)?.startsOn,
       },
     ];

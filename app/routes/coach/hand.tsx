@@ -8,9 +8,10 @@ import { Empty } from '~/app/components/notice';
 import { weekdayText } from '~/app/lib/format';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
-import { qualityName } from '~/app/routes/coach/session-items';
+import { ItemHead } from '~/app/routes/coach/session-items';
 import { barsText, issuesText, issueText } from '~/app/words/issue-text';
 import { parseDecimal } from '~/core/body/units';
+import { qualityName, sides } from '~/core/catalogue/qualities';
 import { amountText, prescriptionMinutes } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import { editSession } from '~/server/commands/edit-session';
@@ -100,8 +101,6 @@ const said = (issues: readonly Issue[], field: string): string[] | undefined => 
   return found.length > 0 ? found : undefined;
 };
 
-const sideWords = { left: 'left', right: 'right' } as const;
-
 /** The figures of one exercise, and what they come to as they are typed. */
 function Figures({
   item,
@@ -155,9 +154,9 @@ function Figures({
         <TextField label="Rest, s" {...figure('restS')} />
         {item.sided ? (
           <SelectField label="First side" name="firstSide" defaultValue={item.firstSide ?? 'left'}>
-            {Object.entries(sideWords).map(([side, word]) => (
+            {sides.map((side) => (
               <option key={side} value={side}>
-                {word}
+                {side}
               </option>
             ))}
           </SelectField>
@@ -315,13 +314,7 @@ export default function HandPage({ loaderData: view, actionData }: Route.Compone
               className="h-16 w-full max-sm:hidden"
             />
             <div className="min-w-0">
-              <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-                <p className="text-lg leading-snug">
-                  <strong>{item.name}</strong>
-                  {item.byHand ? <span className="ml-2 text-aside text-quiet">by hand</span> : null}
-                </p>
-                <p className="head figures text-xl">{item.work}</p>
-              </div>
+              <ItemHead item={item} />
               <p className="flex flex-wrap justify-between gap-x-6 text-aside text-quiet">
                 <span>
                   {qualityName(item.quality)}

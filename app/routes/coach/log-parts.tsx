@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { qualityName } from '~/app/routes/coach/session-items';
 import { barsText } from '~/app/words/issue-text';
+import { qualityName } from '~/core/catalogue/qualities';
 import { type Reserve, reserves } from '~/core/dose/logged';
 import type { ItemView } from '~/server/views/session';
 

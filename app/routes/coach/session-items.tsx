@@ -1,10 +1,20 @@
 import { Figure } from '~/app/components/figure';
 import { Folded } from '~/app/components/folded';
-import { type QualityId, quality } from '~/core/catalogue/qualities';
+import { qualityName } from '~/core/catalogue/qualities';
 import type { ItemView } from '~/server/views/session';
 
-export const qualityName = (id: string): string =>
-  id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;
+/** The first line of an exercise: what, whether a coach wrote it, how much. */
+export function ItemHead({ item }: { item: Pick<ItemView, 'name' | 'byHand' | 'work'> }) {
+  return (
+    <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+      <p className="text-lg leading-snug">
+        <strong>{item.name}</strong>
+        {item.byHand ? <span className="ml-2 text-aside text-quiet">by hand</span> : null}
+      </p>
+      <p className="head figures text-xl">{item.work}</p>
+    </div>
+  );
+}
 
 /** The exercises of a session in order; each opens to its cues, its breath, what ends the set, and why it is there. */
 export function SessionItems({ items }: { items: readonly ItemView[] }) {
@@ -26,13 +36,7 @@ export function SessionItems({ items }: { items: readonly ItemView[] }) {
             className="h-16 w-full max-sm:hidden"
           />
           <div className="min-w-0">
-            <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-              <p className="text-lg leading-snug">
-                <strong>{item.name}</strong>
-                {item.byHand ? <span className="ml-2 text-aside text-quiet">by hand</span> : null}
-              </p>
-              <p className="head figures text-xl">{item.work}</p>
-            </div>
+            <ItemHead item={item} />
             <p className="flex flex-wrap justify-between gap-x-6 text-aside text-quiet">
               <span>
                 {qualityName(item.quality)}
