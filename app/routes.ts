@@ -44,6 +44,7 @@ export default [
             route('link', 'routes/link/link.tsx'),
             route('plan', 'routes/plan/plan.tsx'),
             route('coach', 'routes/coach/week.tsx'),
+            route('coach/unplanned', 'routes/coach/unplanned.tsx'),
             route('coach/:sessionId/log', 'routes/coach/log.tsx'),
             route('coach/:sessionId/hand', 'routes/coach/hand.tsx'),
             route('review', 'routes/review/review.tsx'),

@@ -278,6 +278,12 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'hand.flexion': (v) =>
     `That is over the week’s ceiling of loaded bending: ${text(v, 'cycles')} cycles and ${text(v, 'seconds')} s.`,
   'hand.on_back': (v) => `At most ${text(v, 'minutes')} minutes on the back in a session.`,
+  'hand.skipped': (v) => `Skipped${text(v, 'reason') ? `: ${text(v, 'reason')}` : ''}.`,
+  'hand.missed': (v) => `Missed${text(v, 'reason') ? `: ${text(v, 'reason')}` : ''}.`,
+  'hand.on_again': () => 'On again.',
+  'hand.missed_ahead': (v) =>
+    `${dayText(text(v, 'onDate'))} lies ahead: it can be skipped, and be missed once it is there.`,
+  'hand.not_standing': () => 'This session is skipped, missed or called off. Put it on again first.',
   'hand.choose': () => 'Choose an exercise.',
   'hand.there': (v) => `${text(v, 'name')} is in this session already.`,
   'hand.item_gone': () => 'This exercise is not in the session any more. Open the page again.',
@@ -285,7 +291,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'hand.begun': () => 'This session is begun or logged: what was done stays as it was.',
   'hand.past': () => 'This session lies behind. Move it to a day to come, or log what was done.',
   'hand.stale': () => 'The session changed since this page was opened. Look at it again, then change it.',
-  'hand.other_week': () => 'Choose a day of this week, from today on.',
+  'hand.other_week': () => 'Choose a day of this week or the next, from today on.',
   'hand.day_taken': (v) => `${dayText(text(v, 'onDate'))} has a session already.`,
   'hand.sets': () => 'Sets: 1 to 12.',
   'hand.amount': () => 'An amount over 0, as a number.',
@@ -303,8 +309,27 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.effort': () => 'Say how hard it was, 1 to 10.',
   'log.pain': () => 'Answer the pain question, 0 to 10.',
   'log.where': () => 'Say where the pain was.',
-  'log.unknown_set': () => 'A set was sent that this session does not have.',
-  'log.lost_at': () => 'Say where a lost set was lost, as a number.',
+  'log.unknown_set': () => 'An exercise was sent that the library does not have.',
+  'log.side': (v) =>
+    text(v, 'sided') === 'yes'
+      ? `${text(v, 'name')}, set ${text(v, 'set')}: say left or right.`
+      : `${text(v, 'name')}, set ${text(v, 'set')}: it has no sides.`,
+  'log.twice': (v) => `${text(v, 'name')}, set ${text(v, 'set')} was sent twice.`,
+  'log.too_many': (v) => `${text(v, 'name')}: no more than ${text(v, 'most')} sets can be written down.`,
+  'log.load_kind': (v) => `${text(v, 'name')} takes no load of this kind.`,
+  'log.load_beyond': (v) =>
+    `${text(v, 'name')}: ${text(v, 'load')} cannot be right, ${text(v, 'most')} is the most that can be written down.`,
+  'log.load': (v) => `${text(v, 'name')}: say the load as a number, or leave it empty for what was asked.`,
+  'log.how_much': (v) => `${text(v, 'name')}: say how much was done, as a number.`,
+  'log.lost_at': (v) =>
+    `${text(v, 'name')}, set ${text(v, 'set')}${text(v, 'side') === 'both' ? '' : ` ${text(v, 'side')}`}: say how much was done, as a number.`,
+  'log.there': (v) => `${text(v, 'name')} is in this log already: say there what was done.`,
+  'log.nothing': () => 'Add an exercise: nothing is written down yet.',
+  'log.day': () => 'Say the day it was done.',
+  'log.too_old': (v) =>
+    `${dayText(text(v, 'onDate'))} is too long ago: a log goes back ${text(v, 'days')} days at most.`,
+  'log.day_taken': (v) =>
+    `A session stands on ${dayText(text(v, 'onDate'))} already: open it in its week and write down there what was done.`,
   'log.beyond': (v) =>
     `${text(v, 'name')}, set ${text(v, 'set')}: 0 to ${text(v, 'most')} can be written down.`,
   'log.closed': () => 'This session is logged already.',

@@ -23,6 +23,9 @@ export function isIsoDay(text: string): boolean {
 /** The day n days later (earlier for a negative n). */
 export const addDays = (day: IsoDay, days: number): IsoDay => dayOf(new Date(msAt(day) + days * msADay));
 
+/** The earlier of two days. */
+export const earlierOf = (a: IsoDay, b: IsoDay): IsoDay => (a.localeCompare(b) <= 0 ? a : b);
+
 /** Whole days from one day to another; negative when `to` is earlier. */
 export const daysBetween = (from: IsoDay, to: IsoDay): number => (msAt(to) - msAt(from)) / msADay;
 

@@ -1,6 +1,7 @@
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { hasMoment, type Moments, momentsOf } from '~/core/body/moment';
 import type { Load, LoadKind } from '~/core/body/posture';
+import type { Side } from './qualities';
 import type { Ladder, Rung } from './schema';
 
 /** A rung's outside load for a body, and the moment it asks for. */
@@ -72,3 +73,16 @@ export const loadPlaces: Readonly<Record<LoadKind, string>> = {
 /** "2.5 kg on the pelvis"; undefined for none. */
 export const loadInWords = (load: Load): string | undefined =>
   load.value > 0 && load.by !== 'none' ? `${load.value} ${loadPlaces[load.by]}` : undefined;
+
+/**
+ * What each side of a rung with one weight in one hand is called: the side is the wall that works, and the weight hangs from
+ * the other hand. Undefined for a rung whose sides need no saying.
+ */
+export function handAndWall(
+  rung: Pick<Rung, 'posture' | 'sided'>,
+): Readonly<Record<Side, string>> | undefined {
+  const { posture } = rung;
+  return rung.sided && posture.archetype === 'carry' && posture.sides === 'one'
+    ? { left: 'weight in the right hand', right: 'weight in the left hand' }
+    : undefined;
+}

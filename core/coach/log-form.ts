@@ -35,10 +35,20 @@ export const logSchema = z
     reserve: z.record(z.string().max(80), z.enum(reserves)).default({}),
     /** The log that stands already and that this one is put together with. */
     mergeWith: z.uuid().nullable().default(null),
+    /** The log that stands already and that this one takes the place of. */
+    corrects: z.uuid().nullable().default(null),
+    /** The day it was done; null for the day it was laid out for. */
+    onDate: z.iso.date('log.day').nullable().default(null),
+    /** Work that nobody laid out, and whose: a session of that day is made for it. */
+    unplannedFor: z.uuid().nullable().default(null),
   })
   .superRefine((log, ctx) => {
     if (log.painScore > 0 && log.painRegion === null)
       ctx.addIssue({ code: 'custom', path: ['painRegion'], message: 'log.where' });
+    if (log.unplannedFor !== null && log.onDate === null)
+      ctx.addIssue({ code: 'custom', path: ['onDate'], message: 'log.day' });
+    if (log.unplannedFor !== null && log.sets.length === 0)
+      ctx.addIssue({ code: 'custom', path: ['sets'], message: 'log.nothing' });
   });
 export type LogInput = z.infer<typeof logSchema>;
 

@@ -83,12 +83,19 @@ export interface Prescription {
 }
 
 /** What of a prescription says how much work it is. */
-export type Worked = Pick<Prescription, 'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'>;
+export type Worked = Pick<
+  Prescription,
+  'sets' | 'amount' | 'unit' | 'sided' | 'firstSide' | 'extraSetSide'
+> & {
+  /** What the sides are called, where left and right do not say it. */
+  readonly sideWords?: Readonly<Record<Side, string>> | undefined;
+};
 
 /** "3 x 20 s each side, left first, one more left". */
 export function workText(p: Worked): string {
-  const side = p.sided ? ` each side${p.firstSide ? `, ${p.firstSide} first` : ''}` : '';
-  const extra = p.extraSetSide ? `, one more ${p.extraSetSide}` : '';
+  const word = (one: Side) => p.sideWords?.[one] ?? one;
+  const side = p.sided ? ` each side${p.firstSide ? `, ${word(p.firstSide)} first` : ''}` : '';
+  const extra = p.extraSetSide ? `, one more ${p.sideWords ? 'with the ' : ''}${word(p.extraSetSide)}` : '';
   return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
 }
 

@@ -1,13 +1,14 @@
+import { dayInWords } from '~/core/body/dates';
 import type { Rung, Side } from '~/core/catalogue';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
 import { amountFor, isSkill, windowOf } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
-import { limitsOf, startValue } from '~/core/dose/limits';
+import { doseOfSet, limitsOf, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
 import { type Phase, phaseRules } from '~/core/dose/phases';
-import { amountText, workSeconds } from '~/core/dose/work';
+import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
 import type { UnderWay } from './prescription';
 
 /** What a log proposes. Amounts follow the limits by themselves; rungs and loads move only when a coach says so. */
@@ -32,6 +33,18 @@ export interface Proposal {
   /** The rung becomes owned when this is accepted. */
   readonly owns: string | null;
   readonly reason: string;
+  readonly effect: ProposalEffect;
+}
+
+/** What a proposal changes in a session. */
+export interface ProposalEffect {
+  /** Dose of one side, before and after. */
+  readonly doseBefore: number;
+  readonly doseAfter: number;
+  /** Dose of one set after it: a set more of one quality is always a legal step. */
+  readonly doseOfSet: number;
+  readonly minutesBefore: number;
+  readonly minutesAfter: number;
 }
 
 export interface ProgressInput {
@@ -257,6 +270,39 @@ function masteredOn(input: ProgressInput, { rung, sets }: Exercise): string | un
  * phase's window, or the goal was met clean on two sets in two sessions. A load step where the rung has one, else the next rung.
  */
 export function progress(input: ProgressInput): Proposal[] {
+  return proposed(input).map((proposal) => ({ ...proposal, effect: effectOf(input.athlete, proposal) }));
+}
+
+/** Dose and minutes of an exercise in a session before and after a step, with the limits as they stand now. */
+export function effectOf(
+  athlete: DoseAthlete,
+  { from, to }: { readonly from: Step; readonly to: Step },
+): ProposalEffect {
+  const of = ({ rungId, sets, amount, load }: Step) => {
+    const rung = athlete.trade.rung(rungId);
+    const perSet = doseOfSet(amount, limitsOf(athlete, rung, load ?? 0).weaker.amount);
+    const { unit, tempo, sided, rest_s: restS } = rung;
+    return {
+      perSet: Math.round(perSet * 100) / 100,
+      dose: Math.round(perSet * sets * 100) / 100,
+      minutes: prescriptionMinutes({ unit, amount, tempo, sided, sets, extraSetSide: null, restS }),
+    };
+  };
+  const [before, after] = [of(from), of(to)];
+  return {
+    doseBefore: before.dose,
+    doseAfter: after.dose,
+    doseOfSet: after.perSet,
+    minutesBefore: before.minutes,
+    minutesAfter: after.minutes,
+  };
+}
+
+/** Is what a proposal adds to a session no more than one set: the step that a ramp always leaves? */
+export const insideRamp = ({ doseBefore, doseAfter, doseOfSet: one }: ProposalEffect): boolean =>
+  doseAfter <= doseBefore + one + 1e-9;
+
+function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
   const latest = input.outcomes.at(-1);
   if (!latest) return [];
   const { athlete, phase } = input;
@@ -266,13 +312,16 @@ export function progress(input: ProgressInput): Proposal[] {
   const painWords = `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}`;
   const hardBefore = (input.outcomes.at(-2)?.effort ?? 0) >= 9;
 
-  return rungIds.flatMap((rungId): Proposal[] => {
+  return rungIds.flatMap((rungId): Omit<Proposal, 'effect'>[] => {
     const exercise = exerciseOf(input, rungId);
     const { rung, sets, from } = exercise;
     const ladder = athlete.trade.ladderOf(rungId);
-    const make = (kind: ProposalKind, to: Step, reason: string, owns: string | null = null): Proposal[] => [
-      { ladderId: ladder.id, kind, from, to, owns, reason },
-    ];
+    const make = (
+      kind: ProposalKind,
+      to: Step,
+      reason: string,
+      owns: string | null = null,
+    ): Omit<Proposal, 'effect'>[] => [{ ladderId: ladder.id, kind, from, to, owns, reason }];
     const placeOf = (to: Step): string =>
       to.rungId === rungId ? 'the same rung, shorter' : athlete.trade.rung(to.rungId).name;
     const painSet = sets.some((set) => set.faultId === 'pain');
@@ -332,7 +381,7 @@ export function progress(input: ProgressInput): Proposal[] {
     if (!mastered && !over) return [];
     const owns = mastered || weaker.amount >= rung.goal.amount ? rungId : null;
     const why = mastered
-      ? `${rung.name} met its goal clean on two sets on ${mastered} and ${latest.onDate}${rung.sided ? ', both sides' : ''}`
+      ? `${rung.name} met its goal clean on two sets on ${dayInWords(mastered)} and ${dayInWords(latest.onDate)}${rung.sided ? ', both sides' : ''}`
       : `The limit of ${limit} is over the ${amountText(Math.round(high), rung.unit)} this phase works with`;
     if (capped)
       return owns && mastered

@@ -22,6 +22,21 @@ export async function supersedeProposals(athleteId: string, ladderIds: readonly 
     );
 }
 
+/** What logs proposed that were corrected, as far as nobody decided it. */
+export async function supersedeProposalsOfLogs(athleteId: string, logIds: readonly string[]): Promise<void> {
+  if (logIds.length === 0) return;
+  await db
+    .update(proposal)
+    .set({ status: 'superseded', decidedAt: new Date() })
+    .where(
+      and(
+        eq(proposal.athleteId, athleteId),
+        eq(proposal.status, 'open'),
+        inArray(proposal.logId, [...logIds]),
+      ),
+    );
+}
+
 export async function insertProposals(rows: readonly (typeof proposal.$inferInsert)[]): Promise<void> {
   if (rows.length > 0) await db.insert(proposal).values([...rows]);
 }

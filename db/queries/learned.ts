@@ -34,6 +34,15 @@ export async function lessonsOfAthlete(athleteId: string): Promise<LessonRow[]> 
   return rows.map((row) => row.lesson);
 }
 
+/** Lessons of one log. */
+export async function lessonsOfLog(logId: string): Promise<LessonRow[]> {
+  return db
+    .select()
+    .from(lesson)
+    .where(eq(lesson.logId, logId))
+    .orderBy(asc(lesson.rungId), asc(lesson.side));
+}
+
 export async function insertLessons(rows: readonly (typeof lesson.$inferInsert)[]): Promise<void> {
   if (rows.length > 0)
     await db

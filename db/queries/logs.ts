@@ -37,17 +37,23 @@ export async function recentLogs(practiceId: string, athleteId: string, limit = 
   return logs.reverse();
 }
 
-/** The log of a session that counts, and whether this id was kept before. */
+/** The log of a session that counts, the ids of all it has, and whether this id was kept before. */
 export async function logState(
   sessionId: string,
   logId: string,
-): Promise<{ newest: LogRow | undefined; known: boolean }> {
-  const rows = await db
+): Promise<{ newest: LogRow | undefined; ids: string[]; known: boolean }> {
+  const rows = await versionsOf(sessionId);
+  const ids = rows.map((row) => row.id);
+  return { newest: rows[0], ids, known: ids.includes(logId) };
+}
+
+/** Every version of a session's log, the newest first. */
+export async function versionsOf(sessionId: string): Promise<LogRow[]> {
+  return db
     .select()
     .from(sessionLog)
     .where(eq(sessionLog.sessionId, sessionId))
     .orderBy(desc(sessionLog.version));
-  return { newest: rows[0], known: rows.some((row) => row.id === logId) };
 }
 
 export async function insertLog(

@@ -116,11 +116,19 @@ describe('logs', () => {
   });
   it('say which one counts and whether an id was kept before', async () => {
     const first = log(session(), 1);
-    expect(await logState(session().id, first.id)).toEqual({ newest: undefined, known: false });
+    expect(await logState(session().id, first.id)).toEqual({
+      newest: undefined,
+      ids: [],
+      known: false,
+    });
     await insertLog(first, []);
     const second = log(session(), 2);
     await insertLog(second, []);
-    expect(await logState(session().id, first.id)).toMatchObject({ newest: { id: second.id }, known: true });
+    expect(await logState(session().id, first.id)).toMatchObject({
+      newest: { id: second.id },
+      ids: [second.id, first.id],
+      known: true,
+    });
     expect((await logState(session().id, newId())).known).toBe(false);
   });
   it('of another session of the same day are found, and the one that was logged stands', async () => {

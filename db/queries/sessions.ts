@@ -71,12 +71,11 @@ export async function sessionById(practiceId: string, id: string): Promise<Store
 /** The practice's sessions between two days, for the lists. */
 export async function practiceSessions(practiceId: string, from: string, to: string) {
   return prepared('practice_sessions', (database, name) => {
-    const between = (table: typeof coreSession | typeof sessionLog) =>
-      and(
-        eq(table.practiceId, sql.placeholder('practiceId')),
-        gte(table.onDate, sql.placeholder('from')),
-        lte(table.onDate, sql.placeholder('to')),
-      );
+    const between = and(
+      eq(coreSession.practiceId, sql.placeholder('practiceId')),
+      gte(coreSession.onDate, sql.placeholder('from')),
+      lte(coreSession.onDate, sql.placeholder('to')),
+    );
     const newest = database
       .selectDistinctOn([sessionLog.sessionId], {
         sessionId: sessionLog.sessionId,
@@ -84,7 +83,9 @@ export async function practiceSessions(practiceId: string, from: string, to: str
         effort: sessionLog.effort,
       })
       .from(sessionLog)
-      .where(between(sessionLog))
+      // A log may be of another day than its session.
+      .innerJoin(coreSession, eq(coreSession.id, sessionLog.sessionId))
+      .where(between)
       .orderBy(sessionLog.sessionId, desc(sessionLog.version))
       .as('newest');
     return database
@@ -103,7 +104,7 @@ export async function practiceSessions(practiceId: string, from: string, to: str
       .from(coreSession)
       .innerJoin(athlete, eq(athlete.id, coreSession.athleteId))
       .leftJoin(newest, eq(newest.sessionId, coreSession.id))
-      .where(and(between(coreSession), ne(coreSession.state, 'replaced')))
+      .where(and(between, ne(coreSession.state, 'replaced')))
       .orderBy(asc(coreSession.onDate), asc(athlete.familyName))
       .prepare(name);
   }).execute({ practiceId, from, to });
@@ -147,11 +148,23 @@ export async function changeSession(
 }
 
 /** Moves a session to another day. */
-export async function moveSession(id: string, onDate: string, changes: SessionChange[]): Promise<void> {
+export async function moveSession(
+  id: string,
+  to: Pick<SessionRow, 'onDate' | 'weekStart' | 'state' | 'changes'>,
+): Promise<void> {
   await db
     .update(coreSession)
-    .set({ onDate, changes, revision: sql`${coreSession.revision} + 1` })
+    .set({ ...to, revision: sql`${coreSession.revision} + 1` })
     .where(eq(coreSession.id, id));
+}
+
+/** Marks exercises as the coach's own, so that they stay when their week is made again. */
+export async function markByHand(rows: readonly PrescriptionRow[]): Promise<void> {
+  for (const row of rows)
+    await db
+      .update(prescription)
+      .set({ detail: { ...row.detail, byHand: true } })
+      .where(eq(prescription.id, row.id));
 }
 
 /** Writes new figures of a laid-out exercise. */
@@ -188,6 +201,46 @@ export async function insertSessions(sessions: readonly NewSession[]): Promise<v
   await db.insert(coreSession).values(sessions.map((laidOut) => laidOut.session));
   const items = sessions.flatMap((laidOut) => laidOut.items);
   if (items.length > 0) await db.insert(prescription).values(items);
+}
+
+/** The session that stands on a day of an athlete. */
+export async function sessionOnDay(
+  practiceId: string,
+  athleteId: string,
+  onDate: string,
+): Promise<string | undefined> {
+  const [row] = await db
+    .select({ id: coreSession.id })
+    .from(coreSession)
+    .where(
+      and(
+        eq(coreSession.practiceId, practiceId),
+        eq(coreSession.athleteId, athleteId),
+        eq(coreSession.onDate, onDate),
+        ne(coreSession.state, 'replaced'),
+      ),
+    );
+  return row?.id;
+}
+
+/** A session for work nobody laid out; false when its id is taken. */
+export async function insertUnplanned(
+  row: Pick<
+    typeof coreSession.$inferInsert,
+    'id' | 'practiceId' | 'athleteId' | 'weekStart' | 'onDate' | 'createdAt'
+  >,
+): Promise<boolean> {
+  const rows = await db
+    .insert(coreSession)
+    .values({ ...row, minutes: 0, state: 'unplanned' })
+    .onConflictDoNothing({ target: coreSession.id })
+    .returning({ id: coreSession.id });
+  return rows.length > 0;
+}
+
+/** How long a session was. */
+export async function setMinutes(id: string, minutes: number): Promise<void> {
+  await db.update(coreSession).set({ minutes }).where(eq(coreSession.id, id));
 }
 
 /** Holds a session for the length of a transaction. */

@@ -13,12 +13,14 @@ import {
   uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { ProposalEffect } from '~/core/coach/progress';
 import type { Issue } from '~/core/result';
 import { amountUnits, loadKinds, loadUnits, oneOf, sideKeys } from './one-of';
 import { seasonVersion } from './plan';
 import { athlete, practice, staff } from './practice';
 
-export const sessionStates = ['planned', 'called_off', 'replaced'] as const;
+/** `unplanned`: nothing was laid out, it holds a log; `skipped` and `missed` are a coach's word on a session nobody did. */
+export const sessionStates = ['planned', 'called_off', 'replaced', 'skipped', 'missed', 'unplanned'] as const;
 
 /** What the coach is told of a laid-out session that changed. */
 export interface SessionChange {
@@ -37,9 +39,8 @@ export const coreSession = pgTable(
     athleteId: uuid()
       .notNull()
       .references(() => athlete.id, { onDelete: 'cascade' }),
-    seasonVersionId: uuid()
-      .notNull()
-      .references(() => seasonVersion.id, { onDelete: 'cascade' }),
+    /** The season it was laid out from; null for work that no season asked for. */
+    seasonVersionId: uuid().references(() => seasonVersion.id, { onDelete: 'cascade' }),
     weekStart: date({ mode: 'string' }).notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     minutes: integer().notNull(),
@@ -144,6 +145,7 @@ export const sessionLog = pgTable(
       .notNull()
       .references(() => coreSession.id),
     version: integer().notNull().default(1),
+    /** The day it was done, which may be another than it was laid out for. */
     onDate: date({ mode: 'string' }).notNull(),
     effort: integer().notNull(),
     painScore: integer().notNull(),
@@ -328,6 +330,10 @@ export const proposal = pgTable(
     after: jsonb().$type<ProposedState>().notNull(),
     owns: text(),
     reason: text().notNull(),
+    /** Missing in proposals made before it was written down. */
+    effect: jsonb().$type<ProposalEffect>(),
+    /** What the coach took instead of what was proposed. */
+    taken: jsonb().$type<ProposedState>(),
     status: text({ enum: proposalStates }).notNull().default('open'),
     decidedAt: timestamp({ withTimezone: true }),
     decidedBy: uuid().references(() => staff.id),
@@ -340,5 +346,33 @@ export const proposal = pgTable(
     index('proposal_decided_by').on(t.decidedBy),
     oneOf('proposal', 'kind', proposalKinds),
     oneOf('proposal', 'status', proposalStates),
+  ],
+);
+
+export interface KeptExercise {
+  rungId: string;
+  sets: number;
+  /** In the rung's own unit. */
+  amount: number;
+  /** kg or N; null for none. */
+  load: number | null;
+}
+
+/** Exercises a practice keeps together and reuses: a circuit, a sequence of a school. */
+export const exerciseSet = pgTable(
+  'exercise_set',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    name: text().notNull(),
+    items: jsonb().$type<KeptExercise[]>().notNull(),
+    staffId: uuid().references(() => staff.id),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    uniqueIndex('exercise_set_name').on(t.practiceId, t.name),
+    index('exercise_set_staff').on(t.staffId),
   ],
 );

@@ -119,7 +119,7 @@ describe('a coach’s hand on a session', () => {
       }
     }
     const standing = await first();
-    expect(codesOf(await edit(standing, { op: 'to_day', onDate: addDays(standing.weekStart, 9) }))).toEqual([
+    expect(codesOf(await edit(standing, { op: 'to_day', onDate: addDays(standing.weekStart, 14) }))).toEqual([
       'hand.other_week',
     ]);
     must(await edit(standing, { op: 'to_day', onDate: free }));
@@ -163,5 +163,66 @@ describe('a coach’s hand on a session', () => {
     expect((await subjectOf(practice.coach, athleteId))?.underWay.map(({ rungId }) => rungId)).toContain(
       'sl_hinge',
     );
+  });
+
+  it('moves a session to a free day of the next week, where it stays as it is when that week is laid out again', async () => {
+    const session = await first();
+    const next = addDays(session.weekStart, 7);
+    const taken = new Set((await sessions()).map(({ onDate }) => onDate));
+    const free = Array.from({ length: 7 }, (_, i) => addDays(next, i)).find(
+      (day) => !taken.has(day),
+    ) as string;
+    must(await edit(session, { op: 'to_day', onDate: free }));
+    const moved = async () => (await sessions()).find(({ onDate }) => onDate === free);
+    expect(await moved()).toMatchObject({ id: session.id, weekStart: next });
+    must(await layOut(practice.coach, { athleteId }));
+    const now = await moved();
+    expect(now && rungs(now)).toEqual(expect.arrayContaining(rungs(session)));
+  });
+
+  it('a session may be skipped, missed once its day is there, and put on again; it follows nothing meanwhile', async () => {
+    const session = await first();
+    const later = (await sessions()).find(({ onDate }) => onDate > testDay) as StoredSession;
+    const found = async (id: string) => (await sessions()).find((one) => one.id === id) as StoredSession;
+    expect(codesOf(await edit(later, { op: 'stand', state: 'missed', reason: '' }))).toEqual([
+      'hand.missed_ahead',
+    ]);
+    must(await edit(later, { op: 'stand', state: 'skipped', reason: 'travel' }));
+    const skipped = await found(later.id);
+    expect(skipped.state).toBe('skipped');
+    expect(skipped.changes.at(-1)?.what).toMatchObject({
+      code: 'hand.skipped',
+      values: { reason: 'travel' },
+    });
+    const item = itemAt(skipped, 0);
+    expect(codesOf(await edit(skipped, { op: 'remove', itemId: item.id }))).toEqual(['hand.not_standing']);
+    // Its day is not dealt anew, and what it held goes nowhere else.
+    must(await layOut(practice.coach, { athleteId }));
+    expect(await found(later.id)).toMatchObject({ state: 'skipped', onDate: later.onDate });
+    must(await edit(await found(later.id), { op: 'stand', state: 'planned', reason: '' }));
+    expect((await found(later.id)).state).toBe('planned');
+    const today = (await sessions()).find(({ onDate }) => onDate === session.onDate) as StoredSession;
+    expect(today.onDate).toBe(testDay);
+    must(await edit(today, { op: 'stand', state: 'missed', reason: '' }));
+    expect((await found(today.id)).state).toBe('missed');
+    // A missed one that gets another day is on again.
+    const free = [1, 2, 3, 4].map((days) => addDays(testDay, days));
+    const taken = new Set((await sessions()).map(({ onDate }) => onDate));
+    const day = free.find((one) => !taken.has(one));
+    must(await edit(await found(today.id), { op: 'to_day', onDate: day }));
+    expect(await found(today.id)).toMatchObject({ state: 'planned', onDate: day });
+  });
+
+  it('an exercise comes to the place it is put in another session', async () => {
+    const session = await first();
+    const other = (await sessions()).find(
+      ({ id, weekStart, onDate }) =>
+        id !== session.id && weekStart === session.weekStart && onDate >= testDay,
+    );
+    const item = other && session.items.find(({ rungId }) => !rungs(other).includes(rungId));
+    if (!other || !item) throw new Error('nothing to move');
+    must(await edit(session, { op: 'to_session', itemId: item.id, toSessionId: other.id, at: 0 }));
+    const now = (await sessions()).find(({ onDate }) => onDate === other.onDate) as StoredSession;
+    expect(rungs(now)).toEqual([item.rungId, ...rungs(other)]);
   });
 });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { addDays } from '~/core/body/dates';
+import { addDays, weekStartOf } from '~/core/body/dates';
 import { addFlexion, type Flexion } from '~/core/clear/flexion';
 import {
   type HandFigures,
@@ -25,6 +25,7 @@ import {
   changeSession,
   insertSessions,
   lockSession,
+  markByHand,
   moveSession,
   type StoredSession,
   sessionById,
@@ -42,6 +43,7 @@ import {
   changeItems,
   changesKept,
   isBegun,
+  isPassedOver,
   itemRow,
   type NewItem,
   newSession,
@@ -68,8 +70,20 @@ const edit = z.discriminatedUnion('op', [
   z.object({ op: z.literal('remove'), itemId: id }),
   /** Counted from 0. */
   z.object({ op: z.literal('place'), itemId: id, at: z.number().int().min(0).max(40) }),
-  z.object({ op: z.literal('to_session'), itemId: id, toSessionId: id }),
+  /** `at` counted from 0; the last place without it. */
+  z.object({
+    op: z.literal('to_session'),
+    itemId: id,
+    toSessionId: id,
+    at: z.number().int().min(0).max(40).nullable().default(null),
+  }),
   z.object({ op: z.literal('to_day'), onDate: day }),
+  /** Skipped (it will not be done), missed (it was not), or on again. */
+  z.object({
+    op: z.literal('stand'),
+    state: z.enum(['skipped', 'missed', 'planned']),
+    reason: line(0, 200, 'form.too_long'),
+  }),
 ]);
 export type SessionEdit = z.output<typeof edit>;
 
@@ -125,7 +139,10 @@ interface Edited {
 }
 
 /** The items of the session after an edit of one of them. */
-function edited(at: AtHand, sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' }>): Result<Edited> {
+function edited(
+  at: AtHand,
+  sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' | 'stand' }>,
+): Result<Edited> {
   const { items } = at.session;
   const { trade } = at.principal;
   const ok = (some: readonly NewItem[], ...notes: readonly Issue[]): Result<Edited> => ({
@@ -263,33 +280,73 @@ async function write(
   return next.session.id;
 }
 
-/** Moves a whole session to another day of its week. */
+/** Weeks ahead of this one that are laid out: as far as a session can be moved. */
+const weeksAhead = 1;
+
+/** Moves a whole session to another day, of its week or of another one that is laid out. */
 async function toDay(at: AtHand, onDate: string): Promise<Result<string>> {
-  const { session, week, principal, standing } = at;
-  if (onDate < session.weekStart || onDate > addDays(session.weekStart, 6) || onDate < principal.today)
-    return refuse('hand.other_week', {}, ['onDate']);
+  const { session, principal, standing } = at;
+  const { today, firstWeekday, practiceId } = principal;
+  const last = addDays(weekStartOf(today, firstWeekday), 7 * weeksAhead + 6);
+  if (onDate < today || onDate > last) return refuse('hand.other_week', {}, ['onDate']);
   if (onDate === session.onDate) return { ok: true, value: session.id };
+  const weekStart = weekStartOf(onDate, firstWeekday);
+  const another = weekStart !== session.weekStart;
+  const week = another
+    ? await sessionsBetween(practiceId, session.athleteId, weekStart, addDays(weekStart, 6))
+    : at.week;
   if (week.some((other) => other.onDate === onDate)) return refuse('hand.day_taken', { onDate }, ['onDate']);
+  const bars = another ? standsWith({ ...at, week }, session.items) : [];
+  if (bars.length > 0) return refuse(bars);
   const notes = [
     issue('hand.moved', { from: session.onDate, to: onDate }),
     ...(nearEvent(onDate, { events: standing.events }) ? [issue('hand.near_event', { onDate })] : []),
   ];
-  await moveSession(session.id, onDate, noted(at, session, notes));
+  await moveSession(session.id, {
+    onDate,
+    weekStart,
+    // A missed one that gets another day is on again.
+    state: isPassedOver(session) ? 'planned' : session.state,
+    changes: noted(at, session, notes),
+  });
+  // Another week would lay it out anew: what was carried over stays as it is.
+  if (another) await markByHand(session.items);
+  return { ok: true, value: session.id };
+}
+
+/** A coach's word on whether a session is done at all. */
+async function stand(
+  at: AtHand,
+  { state, reason }: Extract<SessionEdit, { op: 'stand' }>,
+): Promise<Result<string>> {
+  const { session, principal } = at;
+  if (session.state === 'called_off' || session.state === 'unplanned') return refuse('hand.not_standing');
+  if (state === 'missed' && session.onDate > principal.today)
+    return refuse('hand.missed_ahead', { onDate: session.onDate });
+  if (state === session.state) return { ok: true, value: session.id };
+  await changeSession(session.id, {
+    state,
+    changes: noted(at, session, [issue(`hand.${state === 'planned' ? 'on_again' : state}`, { reason })]),
+  });
   return { ok: true, value: session.id };
 }
 
 /** Moves one exercise into another session of the week. */
-async function toSession(at: AtHand, itemId: string, toSessionId: string): Promise<Result<string>> {
+async function toSession(
+  at: AtHand,
+  { itemId, toSessionId, at: place }: Extract<SessionEdit, { op: 'to_session' }>,
+): Promise<Result<string>> {
   const { session, week } = at;
   const item = session.items.find((row) => row.id === itemId);
   if (!item) return refuse('hand.item_gone');
   const other = week.find((one) => one.id === toSessionId && one.id !== session.id);
   if (!other || other.onDate < at.principal.today) return refuse('hand.no_session', {}, ['toSessionId']);
-  if (isBegun(other)) return refuse('hand.begun', {}, ['toSessionId']);
+  if (isBegun(other) || isPassedOver(other)) return refuse('hand.begun', {}, ['toSessionId']);
   const { name } = item.detail;
   if (other.items.some((row) => row.rungId === item.rungId))
     return refuse('hand.there', { name }, ['toSessionId']);
-  const added = [...other.items, byHand({ ...item, detail: { ...item.detail, pair: null } })];
+  const added: NewItem[] = [...other.items];
+  added.splice(place ?? added.length, 0, byHand({ ...item, detail: { ...item.detail, pair: null } }));
   const bars = standsWith({ ...at, session: other }, added).filter(({ code }) => code === 'hand.on_back');
   if (bars.length > 0) return refuse(bars);
   await write(at, other, added, [issue('hand.came', { name, onDate: session.onDate })]);
@@ -298,6 +355,21 @@ async function toSession(at: AtHand, itemId: string, toSessionId: string): Promi
     ok: true,
     value: await write(at, session, left, [issue('hand.went', { name, onDate: other.onDate })]),
   };
+}
+
+/** Edits of a session as a whole, or of two. */
+function elsewhere(
+  at: AtHand,
+  sent: Extract<SessionEdit, { op: 'to_day' | 'to_session' | 'stand' }>,
+): Promise<Result<string>> {
+  switch (sent.op) {
+    case 'to_day':
+      return toDay(at, sent.onDate);
+    case 'to_session':
+      return toSession(at, sent);
+    case 'stand':
+      return stand(at, sent);
+  }
 }
 
 /**
@@ -324,7 +396,10 @@ export const editSession = command({
     if (!session || session.athleteId !== athleteId) return refuse('session.gone');
     if (session.state === 'replaced' || session.revision !== revision) return refuse('hand.stale');
     if (isBegun(session)) return refuse('hand.begun');
-    if (session.onDate < principal.today && sent.op !== 'to_day') return refuse('hand.past');
+    if (isPassedOver(session) && sent.op !== 'stand' && sent.op !== 'to_day')
+      return refuse('hand.not_standing');
+    if (session.onDate < principal.today && sent.op !== 'to_day' && sent.op !== 'stand')
+      return refuse('hand.past');
     const standing = await loadStanding(principal, held.value);
     const newest = await newestSeason(principal.practiceId, athleteId);
     const at: AtHand = {
@@ -342,11 +417,8 @@ export const editSession = command({
     };
     const trail = (sessionNow: string) =>
       done({ sessionId: sessionNow }, athleteId, { edit: sent.op, onDate: session.onDate });
-    if (sent.op === 'to_day' || sent.op === 'to_session') {
-      const moved =
-        sent.op === 'to_day'
-          ? await toDay(at, sent.onDate)
-          : await toSession(at, sent.itemId, sent.toSessionId);
+    if (sent.op === 'to_day' || sent.op === 'to_session' || sent.op === 'stand') {
+      const moved = await elsewhere(at, sent);
       return moved.ok ? trail(moved.value) : moved;
     }
     const made = edited(at, sent);

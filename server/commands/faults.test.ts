@@ -88,6 +88,9 @@ async function loggable(): Promise<{ athleteId: string; log: Parameters<typeof k
       painRegion: 'low back',
       note: 'hurt',
       mergeWith: null,
+      corrects: null,
+      onDate: null,
+      unplannedFor: null,
       reserve: { [item.rungId]: 'little' },
       sets: [
         {

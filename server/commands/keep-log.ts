@@ -1,89 +1,37 @@
 import { judgePain } from '~/core/clear/pain';
-import { type LoggedSet, type LogInput, liveSetSchema, logSchema } from '~/core/coach/log-form';
-import { plannedSets } from '~/core/coach/planned-sets';
-import { painHolds, progress } from '~/core/coach/progress';
-import { lessonsOf } from '~/core/dose/learn';
+import { type LogInput, liveSetSchema, logSchema } from '~/core/coach/log-form';
+import { painHolds } from '~/core/coach/progress';
+import { type KeptSet, type LaidOut, readSets } from '~/core/coach/read-log';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
-import { weekOf } from '~/core/plan/season-input';
-import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
-import { insertProposals, supersedeProposals } from '~/db/queries/ladders';
-import { insertLessons } from '~/db/queries/learned';
-import {
-  clearLiveSets,
-  insertLog,
-  type LogWithSets,
-  loggedTwin,
-  logState,
-  putLiveSet,
-  recentLogs,
-} from '~/db/queries/logs';
-import { newestSeason } from '~/db/queries/plan';
-import { newId, staffNames } from '~/db/queries/practice';
+import { workSeconds } from '~/core/dose/work';
+import { ok, refuse } from '~/core/result';
+import { clearLiveSets, insertLog, type LogWithSets, logState, putLiveSet } from '~/db/queries/logs';
+import { staffNames } from '~/db/queries/practice';
 import {
   lockSession,
   type PrescriptionRow,
-  type StoredSession,
   sessionById,
+  setMinutes,
   standAsLogged,
 } from '~/db/queries/sessions';
-import { loadDose } from '../principal/dose';
 import { type Principal, painSettings } from '../principal/principal';
-import { toOutcome, toUnderWay } from '../principal/rows';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
 import { layOutWeeks } from './laying-out';
+import { dayOf, placeOf, placeUnplanned } from './log-place';
+import { teach } from './log-teaches';
 import { heldSubject } from './subject';
 
-/** More than was planned may be done; so much more is a slip of the finger. */
-const mostOf = (planned: number): number => Math.ceil(planned * 4);
-
-type KeptSet = Omit<SetRecord, 'load'> & { load: LoggedSet['load'] };
-
-/** Sets as they were sent, each held against what was laid out: unknown ones are refused, none is counted beyond it. */
-function readSets(
-  principal: Principal,
-  items: readonly PrescriptionRow[],
-  sent: readonly LoggedSet[],
-): Result<KeptSet[]> {
-  const issues: Issue[] = [];
-  const sets = sent.flatMap((set, at): KeptSet[] => {
-    const item = items.find((laidOut) => laidOut.rungId === set.rungId);
-    const planned =
-      item &&
-      plannedSets({ ...item, firstSide: item.detail.firstSide, extraSetSide: item.detail.extraSetSide }).some(
-        (one) => one.setNo === set.setNo && one.side === set.side,
-      );
-    if (!item || !planned) {
-      issues.push(issue('log.unknown_set', { rung: set.rungId, set: set.setNo }, ['sets', at]));
-      return [];
-    }
-    if (set.done > mostOf(item.amount))
-      issues.push(
-        issue('log.beyond', { name: item.detail.name, set: set.setNo, most: mostOf(item.amount) }, [
-          'sets',
-          at,
-        ]),
-      );
-    if (set.faultId !== null && !principal.trade.hasFault(set.faultId))
-      issues.push(issue('trial.unknown_fault', { id: set.faultId }, ['sets', at]));
-    return [
-      {
-        ladderId: item.ladderId,
-        rungId: item.rungId,
-        setNo: set.setNo,
-        side: set.side,
-        planned: item.shownAmount,
-        done: Math.round(set.done * 10) / 10,
-        faultId: set.faultId,
-        load:
-          set.load ??
-          (item.loadKind && item.shownLoad !== null ? { by: item.loadKind, value: item.shownLoad } : null),
-      },
-    ];
-  });
-  return issues.length > 0 ? refuse(issues) : ok(sets);
-}
+/** The exercises of a session as its log is held against them. */
+const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
+  items.map((item) => ({
+    ...item,
+    firstSide: item.detail.firstSide,
+    extraSetSide: item.detail.extraSetSide,
+    amount: item.shownAmount,
+    load: item.loadKind && item.shownLoad !== null ? { by: item.loadKind, value: item.shownLoad } : null,
+  }));
 
 const keyOf = (set: Pick<SetRecord, 'rungId' | 'setNo' | 'side'>) => `${set.rungId}|${set.setNo}|${set.side}`;
 
@@ -115,20 +63,23 @@ function together(mine: { input: LogInput; sets: readonly KeptSet[] }, other: Lo
   };
 }
 
-/** The session a log goes to and the log it finds there: its own, or the one of its day that took its place. */
-async function placeOf(
-  principal: Principal,
-  session: StoredSession,
-): Promise<{ session: StoredSession; other: LogWithSets | undefined }> {
-  if (session.log) return { session, other: session.log };
-  const twinId = session.state === 'replaced' ? await loggedTwin(session) : undefined;
-  const twin = twinId ? await sessionById(principal.practiceId, twinId) : undefined;
-  return twin ? { session: twin, other: twin.log } : { session, other: undefined };
-}
+/** Minutes that some sets took, rests aside: what a session nobody laid out is said to have lasted. */
+const minutesDone = ({ trade }: Pick<Principal, 'trade'>, sets: readonly KeptSet[]): number =>
+  Math.max(
+    1,
+    Math.round(
+      sets.reduce((sum, set) => {
+        const rung = trade.rung(set.rungId);
+        return sum + workSeconds(rung.unit, set.done, rung.tempo) + rung.rest_s;
+      }, 0) / 60,
+    ),
+  );
 
 /**
- * Keeps the log of a session with its sets, the proposals made from it, and the flag its pain asks for: all or nothing. One
- * that was logged meanwhile is not overwritten: the sender is told whose log stands, and may put the two together.
+ * Keeps the log of a session with its sets, the lessons and proposals made from it, and the flag its pain asks for: all or
+ * nothing. One that was logged meanwhile is not overwritten: the sender is told whose log stands, and may put the two
+ * together; a correction says which log it takes the place of, and that one stays to be read. Work nobody laid out gets a
+ * session of its own.
  */
 export const keepLog = command({
   title: 'log.keep',
@@ -136,20 +87,26 @@ export const keepLog = command({
   input: logSchema,
   async run(principal, input) {
     const { practiceId, trade } = principal;
-    const asked = await sessionById(practiceId, input.sessionId);
-    if (!asked) return refuse('session.gone');
-    const held = await heldSubject(principal, asked.athleteId);
+    const stored = await sessionById(practiceId, input.sessionId);
+    const athleteId = stored?.athleteId ?? input.unplannedFor;
+    if (athleteId === null) return refuse('session.gone');
+    const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
+    const placed = stored ? ok(stored) : await placeUnplanned(principal, athleteId, input);
+    if (!placed.ok) return placed;
+    const asked = placed.value;
     await lockSession(practiceId, asked.id);
-    const { athlete, gate } = held.value;
-    const read = readSets(principal, asked.items, input.sets);
+    const { athlete } = held.value;
+    const read = readSets(trade, laidOut(asked.items), input.sets, athlete.massKg);
     if (!read.ok) return read;
-    const ahead = gate.may('log', { onDate: asked.onDate });
-    if (ahead.length > 0) return refuse([...ahead]);
+    const day = dayOf(principal, held.value, asked, input);
+    if (!day.ok) return day;
+    const onDate = day.value;
     const { session, other } = await placeOf(principal, asked);
     const before = await logState(session.id, input.id);
     if (before.known) return standsAlready({ logId: input.id, flagged: false });
-    if (other && input.mergeWith !== other.id) {
+    const corrects = other !== undefined && input.corrects === other.id;
+    if (other && !corrects && input.mergeWith !== other.id) {
       const names = await staffNames(practiceId);
       return refuse('log.other', {
         logId: other.id,
@@ -159,7 +116,8 @@ export const keepLog = command({
         note: other.note,
       });
     }
-    const kept = other ? together({ input, sets: read.value }, other) : { ...input, sets: read.value };
+    const kept =
+      other && !corrects ? together({ input, sets: read.value }, other) : { ...input, sets: read.value };
     await insertLog(
       {
         id: input.id,
@@ -167,7 +125,7 @@ export const keepLog = command({
         athleteId: athlete.id,
         sessionId: session.id,
         version: (before.newest?.version ?? 0) + 1,
-        onDate: session.onDate,
+        onDate,
         effort: kept.effort,
         painScore: kept.painScore,
         painRegion: kept.painRegion,
@@ -184,11 +142,12 @@ export const keepLog = command({
         loadUnit: load ? (load.by.endsWith('_N') ? ('N' as const) : ('kg' as const)) : null,
       })),
     );
-    await standAsLogged(session);
+    if (session.state === 'unplanned') await setMinutes(session.id, minutesDone(principal, kept.sets));
+    else await standAsLogged(session);
     await clearLiveSets(asked.id);
     const outcome: SessionOutcome = {
       logId: input.id,
-      onDate: session.onDate,
+      onDate,
       sets: kept.sets.map(({ load, ...set }) => ({ ...set, load: load?.value ?? null })),
       reserve: input.reserve,
       effort: kept.effort,
@@ -196,58 +155,28 @@ export const keepLog = command({
       painRegion: kept.painRegion,
     };
     const standing = await loadStanding(principal, held.value);
-    const earlier = (await recentLogs(practiceId, athlete.id))
-      .filter((log) => log.id !== input.id && log.onDate <= session.onDate)
-      .map(toOutcome);
-    const pain = painSettings(principal);
-    const dosed = await loadDose(principal, held.value, standing);
-    const lessons = lessonsOf(dosed, outcome);
-    await insertLessons(lessons.map((lesson) => ({ ...lesson, logId: input.id, athleteId: athlete.id })));
-    const season = await newestSeason(practiceId, athlete.id);
-    const week = season && weekOf(season.weeks, session.onDate);
-    const proposals = progress({
-      athlete: { ...dosed, lessons: [...dosed.lessons, ...lessons] },
-      outcomes: [...earlier, outcome],
-      underWay: held.value.underWay.map(toUnderWay),
-      phase: week?.phase ?? 'build',
-      painSettings: pain,
-    });
-    await supersedeProposals(
-      athlete.id,
-      proposals.map((proposal) => proposal.ladderId),
-    );
-    await insertProposals(
-      proposals.map((proposal) => ({
-        id: newId(),
-        practiceId,
-        athleteId: athlete.id,
-        logId: input.id,
-        ladderId: proposal.ladderId,
-        kind: proposal.kind,
-        before: proposal.from,
-        after: proposal.to,
-        owns: proposal.owns,
-        reason: proposal.reason,
-        createdAt: principal.now,
-      })),
-    );
+    await teach(principal, held.value, standing, outcome, before.ids);
     await layOutWeeks(principal, held.value, standing, 'follow');
+    const pain = painSettings(principal);
     const ends =
       judgePain(kept.painScore, kept.painRegion, pain) === 'end' ||
       kept.sets.some((set) => set.faultId === 'pain');
+    // A correction says more of the same pain: it changes the flag that is open, and closes none.
+    const open = held.value.flags.find((flag) => before.ids.includes(flag.id));
     if (ends)
       await raisePainFlag(principal, {
         athleteId: athlete.id,
-        sourceId: input.id,
+        sourceId: open?.id ?? input.id,
         score: kept.painScore,
         region: kept.painRegion,
         qualities: painHolds({ trade, painSettings: pain }, outcome),
         came: 'after the session',
-        onDate: session.onDate,
+        onDate,
       });
     return done({ logId: input.id, flagged: ends }, athlete.id, {
       sets: kept.sets.length,
-      merged: other !== undefined,
+      merged: other !== undefined && !corrects,
+      corrected: corrects,
       flagged: ends,
     });
   },
@@ -263,7 +192,9 @@ export const keepLiveSet = command({
     if (!session) return refuse('session.gone');
     await lockSession(principal.practiceId, session.id);
     if (session.log) return refuse('log.closed');
-    const read = readSets(principal, session.items, [set]);
+    const held = await heldSubject(principal, session.athleteId);
+    if (!held.ok) return held;
+    const read = readSets(principal.trade, laidOut(session.items), [set], held.value.athlete.massKg);
     if (!read.ok) return read;
     const [kept] = read.value;
     if (!kept) return refuse('log.unknown_set', { rung: set.rungId, set: set.setNo });

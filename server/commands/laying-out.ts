@@ -32,6 +32,8 @@ import {
   changesKept,
   isBegun,
   isByHand,
+  isOpen,
+  isPassedOver,
   itemRow,
   type NewItem,
   newSession,
@@ -78,7 +80,8 @@ async function deal(
 ): Promise<{ laidOut: number; underWay: readonly UnderWay[] }> {
   const { principal, subject, standing, athlete, week, stored, open } = at;
   const { today } = principal;
-  const begun = stored.filter(isBegun);
+  // What was skipped or missed is not made up for: the week moves on.
+  const begun = stored.filter((session) => isBegun(session) || isPassedOver(session));
   const [blackouts, newest] = [
     await blackoutsOf(principal.practiceId, subject.athlete.id),
     await newestSeason(principal.practiceId, subject.athlete.id),
@@ -207,7 +210,7 @@ export async function layOutWeeks(
     if (!row) continue;
     const week = toPlanWeek(row);
     const stored = await sessionsBetween(practiceId, athleteId, week.startsOn, addDays(week.startsOn, 6));
-    const open = stored.filter((session) => session.onDate >= today && !isBegun(session));
+    const open = stored.filter((session) => isOpen(session, today));
     const at = { principal, subject, standing, athlete, week, seasonId: newest.season.id, stored, open };
     if (how === 'follow' && stored.length > 0) laidOut += await follow(at, underWay, less);
     else {

@@ -1,9 +1,8 @@
 import { addDays } from '~/core/body/dates';
-import { plannedSets } from '~/core/coach/planned-sets';
 import { recentLogs } from '~/db/queries/logs';
 import { newId } from '~/db/queries/practice';
 import { trialsOf } from '~/db/queries/screen';
-import { type StoredSession, sessionById, sessionsBetween } from '~/db/queries/sessions';
+import { sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { ownDatabase } from '~/db/testing';
 import {
   aCleared,
@@ -18,6 +17,7 @@ import {
   testDay,
   trialOf,
 } from '../testing';
+import { logOf, setsOf, todaysOf as todaysSession } from '../testing-logs';
 import { changeWarmUp } from './close-screening';
 import { keepLiveSet, keepLog } from './keep-log';
 import { amendTrial, keepTrial } from './keep-trial';
@@ -33,34 +33,7 @@ beforeEach(async () => {
   practice = await aPractice();
 });
 
-const todaysOf = async (athleteId: string): Promise<StoredSession> => {
-  const found = (await sessionsOf(practice.coach, athleteId)).find(({ onDate }) => onDate === testDay);
-  if (!found) throw new Error('no session today');
-  return found;
-};
-const setsOf = (session: StoredSession) =>
-  session.items.flatMap((item) =>
-    plannedSets({ ...item, firstSide: item.detail.firstSide, extraSetSide: item.detail.extraSetSide }).map(
-      ({ setNo, side }) => ({
-        rungId: item.rungId,
-        setNo,
-        side,
-        done: item.amount,
-        faultId: null,
-        load: null,
-      }),
-    ),
-  );
-const logOf = (session: StoredSession, over: object = {}) => ({
-  id: newId(),
-  sessionId: session.id,
-  effort: 6,
-  painScore: 0,
-  painRegion: null,
-  note: '',
-  sets: setsOf(session),
-  ...over,
-});
+const todaysOf = (athleteId: string) => todaysSession(practice.coach, athleteId);
 
 describe('a trial kept at its stop', () => {
   it('takes its answers later, once, and nothing else of it can change', async () => {
@@ -206,7 +179,7 @@ describe('two who log one session', () => {
       'log.unknown_set',
     ]);
     expect(codesOf(await keepLog(coach, logOf(session, { sets: [{ ...set, setNo: 39 }] })))).toEqual([
-      'log.unknown_set',
+      'log.too_many',
     ]);
     expect(codesOf(await keepLog(coach, logOf(session, { sets: [{ ...set, done: 3000 }] })))).toEqual([
       'log.beyond',

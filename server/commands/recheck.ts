@@ -1,10 +1,14 @@
 import { recheckSession } from '~/core/coach/recheck';
-import { changeItemCheck, changeSession, openSessions } from '~/db/queries/sessions';
+import { changeItemCheck, changeSession, openSessions, type SessionRow } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { type Subject, subjectOf } from '../principal/subject';
 
 /** Changes a session keeps to tell; older ones have been seen. */
 const changesKept = 20;
+
+/** A coach's word on a session (skipped, missed) outlasts what the gate does to it. */
+const stateAfter = (was: SessionRow['state'], calledOff: boolean): SessionRow['state'] =>
+  was === 'planned' || was === 'called_off' ? (calledOff ? 'called_off' : 'planned') : was;
 
 /**
  * Checks every session not yet done against the gate as it is after a change, in the transaction of that change. Withholds,
@@ -38,7 +42,7 @@ export async function recheckOpenSessions(principal: Principal, athleteId: strin
     changed += 1;
     const at = principal.now.toISOString();
     await changeSession(session.id, {
-      state: found.calledOff ? 'called_off' : 'planned',
+      state: stateAfter(session.state, found.calledOff),
       changes: [...session.changes, ...found.changes.map((what) => ({ at, what }))].slice(-changesKept),
     });
   }

@@ -98,6 +98,14 @@ export const asks = (
 export const isBegun = (session: StoredSession): boolean =>
   session.log !== undefined || session.liveSets.length > 0;
 
+/** Skipped or missed by a coach's word: nobody does it, and nothing is laid out in its place. */
+export const isPassedOver = (session: Pick<StoredSession, 'state'>): boolean =>
+  session.state === 'skipped' || session.state === 'missed';
+
+/** Still to be done: it may follow what changes, and be laid out anew. */
+export const isOpen = (session: StoredSession, today: string): boolean =>
+  session.onDate >= today && !isBegun(session) && !isPassedOver(session);
+
 /** What a week's logs have bent so far. */
 export function bentIn(principal: Principal, sessions: readonly StoredSession[]): Flexion {
   return sessions

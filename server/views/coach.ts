@@ -3,7 +3,6 @@ import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { disclaimer } from '~/core/clear/signs';
-import { plannedSets } from '~/core/coach/planned-sets';
 import { loadText, workText } from '~/core/coach/prescription';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
@@ -12,11 +11,11 @@ import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
 import { openProposals } from '~/db/queries/ladders';
 import { newestSeason } from '~/db/queries/plan';
-import { newId, writeAudit } from '~/db/queries/practice';
-import { practiceSessions, type StoredSession, sessionById, sessionsBetween } from '~/db/queries/sessions';
+import { writeAudit } from '~/db/queries/practice';
+import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
-import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { sessionView } from './session';
 import { weekAsked } from './weeks';
@@ -37,13 +36,21 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
   const { athlete, gate, today } = standing;
   const thisWeek = weekStartOf(today, firstWeekday);
   const weekStart = weekAsked(principal, query);
+  const sessionsMove = weekStart === thisWeek || weekStart === addDays(thisWeek, 7);
   const [both, proposals, newest] = await Promise.all([
-    // The week before beside it: what a week adds up to is read against the last one.
-    sessionsBetween(practiceId, athlete.id, addDays(weekStart, -7), addDays(weekStart, 6)),
+    // The week before beside it: what a week adds up to is read against the last one; and the two weeks sessions move in.
+    sessionsBetween(
+      practiceId,
+      athlete.id,
+      addDays(weekStart, -7),
+      sessionsMove ? addDays(thisWeek, 13) : addDays(weekStart, 6),
+    ),
     openProposals(practiceId, athlete.id),
     newestSeason(practiceId, athlete.id),
   ]);
-  const sessions = both.filter((session) => session.onDate >= weekStart);
+  const sessions = both.filter(
+    (session) => session.onDate >= weekStart && session.onDate <= addDays(weekStart, 6),
+  );
   const week = newest && weekOf(newest.weeks, middleOf(weekStart));
   return {
     athleteId: athlete.id,
@@ -71,6 +78,8 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
       sessions,
       both.filter((session) => session.onDate < weekStart),
     ),
+    /** Days of this week and the next that hold no session. */
+    freeDays: sessionsMove ? freeDays(today, thisWeek, both) : [],
     // Why something wanted is not on the card, as it was found when the week was laid out.
     leftOut: week?.leftOut ?? [],
     mayDecide: can(principal, 'proposal.decide'),
@@ -92,6 +101,16 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
     disclaimer,
   };
 }
+
+/** Days from today to the end of the next week without a session. */
+export const freeDays = (
+  today: string,
+  thisWeek: string,
+  sessions: readonly { readonly onDate: string }[],
+): string[] =>
+  Array.from({ length: 14 }, (_, i) => addDays(thisWeek, i)).filter(
+    (day) => day >= today && !sessions.some((session) => session.onDate === day),
+  );
 
 /** "7 sets, 4 min 10 s, 14 kg in the hand" of a quality. */
 function totalText({ sets, seconds, reps, topLoad }: QualityTotal): string {
@@ -202,48 +221,6 @@ export async function calendarView(principal: Principal, { athlete, gate }: Subj
     };
   };
   return { name: `${athlete.givenName} ${athlete.familyName}`, entries: sessions.map(entry), disclaimer };
-}
-
-/** The log of a session: its sets as planned, what was sent already, what is withheld now; undefined when it is not here. */
-export async function logView(
-  principal: Principal,
-  { athlete, gate }: Subject,
-  sessionId: string | undefined,
-) {
-  const session = isUuid(sessionId) ? await sessionById(principal.practiceId, sessionId) : undefined;
-  if (!session || session.athleteId !== athlete.id) return undefined;
-  const view = sessionView(principal.trade, gate, session);
-  const all = [...view.items, ...view.withheld];
-  return {
-    athleteId: athlete.id,
-    sessionId: session.id,
-    onDate: session.onDate,
-    today: principal.today,
-    weekStart: weekStartOf(session.onDate, principal.firstWeekday),
-    logId: newId(),
-    practiceId: principal.practiceId,
-    logged: session.log
-      ? { id: session.log.id, effort: session.log.effort, note: session.log.note }
-      : undefined,
-    ahead: gate.may('log', { onDate: session.onDate }),
-    items: session.items.flatMap((row) => {
-      const item = all.find((shown) => shown.id === row.id);
-      return item
-        ? [
-            {
-              ...item,
-              planned: plannedSets(item).map((set) => ({
-                ...set,
-                key: `${item.rungId}.${set.setNo}.${set.side}`,
-                sent: session.liveSets.find(
-                  (live) => live.rungId === item.rungId && live.setNo === set.setNo && live.side === set.side,
-                )?.done,
-              })),
-            },
-          ]
-        : [];
-    }),
-  };
 }
 
 /** Everybody's sessions of a week, day by day. */

@@ -1,4 +1,4 @@
-import { addDays } from '~/core/body/dates';
+import { addDays, earlierOf, weekStartOf } from '~/core/body/dates';
 import { equivalents } from '~/core/coach/by-hand';
 import type { LadderQuality } from '~/core/dose/choose';
 import { loadsFor } from '~/core/dose/loads';
@@ -11,6 +11,7 @@ import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
 import type { Principal } from '../principal/principal';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+import { freeDays } from './coach';
 import { sessionView } from './session';
 
 /** A session for the coach's hand: its exercises with what could stand in their place; undefined when it is not here. */
@@ -24,11 +25,16 @@ export async function handView(
   const { athlete, gate } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
   if (!session || session.athleteId !== athlete.id) return undefined;
-  const [week, newest, dosed] = await Promise.all([
-    sessionsBetween(practiceId, athlete.id, session.weekStart, addDays(session.weekStart, 6)),
+  const thisWeek = weekStartOf(today, principal.firstWeekday);
+  const [around, newest, dosed] = await Promise.all([
+    // Its week, and the two weeks it may be moved in.
+    sessionsBetween(practiceId, athlete.id, earlierOf(session.weekStart, thisWeek), addDays(thisWeek, 13)),
     newestSeason(practiceId, athlete.id),
     loadDose(principal, subject, standing),
   ]);
+  const week = around.filter(
+    (other) => other.onDate >= session.weekStart && other.onDate <= addDays(session.weekStart, 6),
+  );
   const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
   const weaker = weakerSides(standing.linked.priorities);
   const view = sessionView(trade, gate, session);
@@ -97,10 +103,8 @@ export async function handView(
           .map((rung) => ({ id: rung.id, name: rung.name })),
       }))
       .filter(({ rungs }) => rungs.length > 0),
-    /** Days of the week this session may be moved to. */
-    days: Array.from({ length: 7 }, (_, i) => addDays(session.weekStart, i)).filter(
-      (day) => day >= today && !week.some((other) => other.onDate === day),
-    ),
+    /** Days this session may be moved to. */
+    days: freeDays(today, thisWeek, around),
     others: week
       .filter(
         (other) =>

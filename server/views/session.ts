@@ -1,5 +1,5 @@
 import type { Load } from '~/core/body/posture';
-import { loadInWords } from '~/core/catalogue/rung-load';
+import { handAndWall, loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { planB } from '~/core/coach/lay-session';
@@ -31,8 +31,11 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
       })
     : { bars: [] as readonly Issue[], amount: item.shownAmount, loadValue: item.shownLoad };
   const load = loadOf(item.loadKind, gated.loadValue);
+  const sideWords = handAndWall(rung);
   return {
     id: item.id,
+    /** Its place in the session, counted from 0, withheld ones among them. */
+    position: item.position,
     ladderId: item.ladderId,
     rungId: item.rungId,
     quality: item.quality,
@@ -44,6 +47,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
       amount: gated.amount,
       firstSide: detail.firstSide,
       extraSetSide: detail.extraSetSide,
+      sideWords,
     }),
     role: detail.role ?? null,
     /** A1 and A2 take turns. */
@@ -59,6 +63,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
     sided: item.sided,
     firstSide: detail.firstSide,
     extraSetSide: detail.extraSetSide,
+    sideWords,
     restS: item.restS,
     tempo: detail.tempo,
     load: (load && loadInWords(load)) ?? null,
@@ -74,10 +79,27 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
     note: rung.note,
     minutes: item.minutes,
     why: detail.why,
-    faults: rung.regress_on.filter((id) => id !== 'pain').map((id) => ({ id, name: trade.fault(id).name })),
   };
 }
 export type ItemView = ReturnType<typeof itemView>;
+
+/** Exercises a log has that its session had not: "Full plank, 2 sets". */
+function besidesText(trade: Trade, { log, items }: StoredSession): string[] {
+  const sets = (log?.sets ?? []).filter((set) => !items.some((item) => item.rungId === set.rungId));
+  return [...new Set(sets.map((set) => set.rungId))].map((rungId) => {
+    const rung = trade.rung(rungId);
+    const its = sets.filter((set) => set.rungId === rungId);
+    const count = new Set(its.map((set) => set.setNo)).size;
+    const [first] = its;
+    const load = first && loadOf(first.loadKind, first.loadValue);
+    return [
+      `${rung.name}, ${count} \u00d7 ${amountText(Math.max(...its.map((set) => set.done)), rung.unit)}`,
+      load && loadInWords(load),
+    ]
+      .filter(Boolean)
+      .join(', ');
+  });
+}
 
 /** The ten-minute form of a session in words: one exercise, as many of its sets as fit. */
 function planBText(items: readonly ItemView[], focus: string | null): string | null {
@@ -101,12 +123,26 @@ export function sessionView(trade: Trade, gate: Gate, session: StoredSession, fo
     items: shown,
     /** What to do when there are ten minutes only. */
     planB: toCome ? planBText(shown, focus) : null,
+    /** What became of it that nobody did, and of work nobody laid out. */
+    state: session.state,
+    begun: session.liveSets.length > 0,
+    revision: session.revision,
     /** Exercises that may not be done now, and why. */
     withheld: items.filter((item) => item.bars.length > 0),
     /** Nothing of it may be done. */
     calledOff: toCome && shown.length === 0 && items.length > 0,
     changes: session.log ? [] : session.changes,
-    log: session.log ? { effort: session.log.effort, painScore: session.log.painScore } : undefined,
+    log: session.log
+      ? {
+          effort: session.log.effort,
+          painScore: session.log.painScore,
+          painRegion: session.log.painRegion,
+          note: session.log.note,
+          onDate: session.log.onDate,
+          /** What was done that nobody laid out. */
+          besides: besidesText(trade, session),
+        }
+      : undefined,
   };
 }
 export type SessionView = ReturnType<typeof sessionView>;

@@ -2,10 +2,9 @@ import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-rou
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
-import { weekdayText, weekText } from '~/app/lib/format';
+import { weekText } from '~/app/lib/format';
 import { refusal } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
-import { SessionItems } from '~/app/routes/coach/session-items';
 import { barsText, issuesText, issueText } from '~/app/words/issue-text';
 import { addDays } from '~/core/body/dates';
 import type { Issue } from '~/core/result';
@@ -14,6 +13,8 @@ import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { weekView } from '~/server/views/coach';
 import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
+import { WeekDrag } from './week-drag';
+import { WeekSession } from './week-session';
 
 export const meta = athleteTitle('Coach');
 
@@ -48,7 +49,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       </Empty>
     );
   }
-  const open = sessions.filter((session) => !session.log && !session.calledOff);
+  const open = sessions.filter(
+    (session) => !session.log && !session.calledOff && session.state === 'planned',
+  );
   const nextSession =
     proposals.length > 0 ? undefined : (open.find((session) => session.onDate >= today) ?? open[0]);
   return (
@@ -134,6 +137,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
             <a href={href('/athletes/:athleteId/sessions.ics', { athleteId })} className="py-2" download>
               Calendar file
             </a>
+            <Link to={href('/athletes/:athleteId/coach/unplanned', { athleteId })} className="py-2">
+              Log work that was not planned
+            </Link>
           </p>
           {loaderData.mayLayOut && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
             <Form method="post" action={`?week=${weekStart}`}>
@@ -142,81 +148,20 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
               </Button>
             </Form>
           ) : null}
-          <div className="mt-4 space-y-10">
-            {sessions.map((session) => (
-              <section key={session.id} aria-labelledby={session.id}>
-                <header className="flex flex-wrap items-center justify-between gap-3 border-b-2 border-ink pb-1.5">
-                  <h3 id={session.id} className="text-2xl">
-                    {weekdayText(session.onDate)}
-                    <span className="figures ml-3 font-text text-base font-normal text-quiet">
-                      {session.minutes} min
-                    </span>
-                  </h3>
-                  {session.log ? (
-                    <p className="text-quiet">
-                      ■ logged, effort {session.log.effort} of 10
-                      {session.log.painScore > 0 ? `, pain ${session.log.painScore}` : ''}
-                    </p>
-                  ) : session.calledOff ? (
-                    <p className="font-bold">▨ Called off</p>
-                  ) : (
-                    <p className="flex flex-wrap items-center gap-x-4">
-                      {loaderData.mayLayOut && session.onDate >= today ? (
-                        <Link
-                          className="py-2"
-                          aria-label={`Change ${weekdayText(session.onDate)} by hand`}
-                          to={href('/athletes/:athleteId/coach/:sessionId/hand', {
-                            athleteId,
-                            sessionId: session.id,
-                          })}
-                        >
-                          Change by hand
-                        </Link>
-                      ) : null}
-                      <ButtonLink
-                        look={session === nextSession ? 'next' : 'plain'}
-                        to={href('/athletes/:athleteId/coach/:sessionId/log', {
-                          athleteId,
-                          sessionId: session.id,
-                        })}
-                      >
-                        Log this session
-                      </ButtonLink>
-                    </p>
-                  )}
-                </header>
-                {session.changes.length > 0 ? (
-                  <details className="mt-2 border-l-4 border-ink pl-3" open={session.calledOff}>
-                    <summary className="cursor-pointer py-1.5 font-bold">
-                      Changed since it was laid out
-                    </summary>
-                    <ul>
-                      {session.changes.map(({ at, what }) => (
-                        <li key={`${at} ${what.code} ${what.values.name ?? ''}`}>{issueText(what)}</li>
-                      ))}
-                    </ul>
-                  </details>
-                ) : null}
-                <SessionItems items={session.items} />
-                {session.planB ? (
-                  <p className="mt-1 text-aside">
-                    <strong>Ten minutes only:</strong> {session.planB}.
-                  </p>
-                ) : null}
-                {session.withheld.length > 0 ? (
-                  <ul className="hatched mt-2 border border-ink px-3 py-2 text-mortar">
-                    {session.withheld.map((item) => (
-                      <li key={item.id}>
-                        <span className="bg-paper px-1 text-ink">
-                          <strong>{item.name}, withheld:</strong> {barsText(item.bars)}
-                        </span>
-                      </li>
-                    ))}
-                  </ul>
-                ) : null}
-              </section>
-            ))}
-          </div>
+          <WeekDrag athleteId={athleteId} freeDays={loaderData.freeDays}>
+            <div className="mt-4 space-y-10">
+              {sessions.map((session) => (
+                <WeekSession
+                  key={session.onDate}
+                  session={session}
+                  athleteId={athleteId}
+                  today={today}
+                  mayChange={loaderData.mayLayOut}
+                  isNext={session === nextSession}
+                />
+              ))}
+            </div>
+          </WeekDrag>
         </>
       )}
       {loaderData.totals.length > 0 ? <Totals totals={loaderData.totals} /> : null}
