@@ -21,6 +21,7 @@ export default [
         route('screen/squad', 'routes/screen/squad.tsx'),
         route('season', 'routes/plan/seasons.tsx'),
         route('sessions', 'routes/coach/sessions.tsx'),
+        route('proposals', 'routes/coach/all-proposals.tsx'),
         route('library', 'routes/library/wall.tsx'),
         route('library/tests', 'routes/library/tests.tsx'),
         route('library/rules', 'routes/library/rules.tsx'),

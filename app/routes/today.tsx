@@ -32,6 +32,11 @@ export default function Today({ loaderData }: Route.ComponentProps) {
           </Empty>
         </div>
       ) : null}
+      {matters.filter(({ kind }) => kind === 'proposals').length > 1 ? (
+        <p className="mt-4">
+          <Link to={href('/proposals')}>Decide the proposals of everybody at once</Link>
+        </p>
+      ) : null}
       <div className="mt-7 grid gap-x-14 gap-y-10 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
         <ol className="rule-list border-y border-mortar">
           {matters.map((matter, i) => {

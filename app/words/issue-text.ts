@@ -337,6 +337,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     `${text(v, 'by')} logged this session at ${timeText(text(v, 'at'))}, effort ${text(v, 'effort')}${text(v, 'note') ? `: “${text(v, 'note')}”` : ''}. Yours is kept here and not sent over it.`,
   'proposal.barred': (v) =>
     `${text(v, 'name')} cannot be raised now: ${barOf(v)}. Untick it, or lift what holds it.`,
+  'proposal.other_quality': (v) => `${text(v, 'name')} serves another quality: choose one of the same.`,
+  'proposal.too_heavy': (v) =>
+    `${text(v, 'name')}: ${text(v, 'load')} is over the ${text(v, 'most')} that suit this body.`,
   'proposal.rung_gone': () => 'The exercise of a proposal is not in the library any more.',
   'bench.choose': () => 'Choose the exercise it belongs to.',
   'bench.barred': (v) => `${text(v, 'name')} is not for ${text(v, 'athlete')}: ${barOf(v)}.`,

@@ -8,7 +8,7 @@ import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
 import type { Phase } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import type { UnderWay } from './prescription';
-import { meetsCriterion, type Proposal, painHolds, progress } from './progress';
+import { effectOf, insideRamp, meetsCriterion, type Proposal, painHolds, progress } from './progress';
 
 const set = (rungId: string, done: number, over: Partial<SetRecord> = {}): SetRecord => ({
   ladderId: shippedTrade.hasRung(rungId) ? shippedTrade.ladderOf(rungId).id : 'gone',
@@ -134,7 +134,7 @@ describe('the next step', () => {
       holds: [],
     });
     expect(twice).toMatchObject({ kind: 'next_rung', owns: 'plank_knees', to: { rungId: 'plank_full' } });
-    expect(twice.reason).toContain('met its goal clean on two sets on 2026-11-01 and 2026-11-03');
+    expect(twice.reason).toContain('met its goal clean on two sets on 1 Nov 2026 and 3 Nov 2026');
   });
   it('comes when the limit is 15 % over the top of the phase’s window', () => {
     // A plank of 99 s: the top of Build is 90, of Load 50.
@@ -323,5 +323,26 @@ describe('pain', () => {
         },
       ),
     );
+  });
+});
+
+describe('what a proposal changes in a session', () => {
+  const effect = { doseBefore: 1.2, doseAfter: 1.7, doseOfSet: 0.5, minutesBefore: 4, minutesAfter: 5 };
+  it('is inside the ramp up to one set more', () => {
+    expect(insideRamp(effect)).toBe(true);
+    expect(insideRamp({ ...effect, doseAfter: 1.71 })).toBe(false);
+    expect(insideRamp({ ...effect, doseAfter: 0.4 })).toBe(true);
+  });
+  it('is sets times amount over the limit under the load, and the minutes with changing over and rests', () => {
+    const athlete = anAthlete();
+    const step = { ladderId: 'plank', rungId: 'plank_full', sets: 3, amount: 33, load: null };
+    const { weaker } = limitsOf(athlete, athlete.trade.rung('plank_full'), 0);
+    const of = effectOf(athlete, { from: step, to: { ...step, sets: 2 } });
+    expect(of.doseBefore).toBeCloseTo((3 * 33) / weaker.amount, 2);
+    expect(of.doseAfter).toBeCloseTo((2 * 33) / weaker.amount, 2);
+    expect(of.doseOfSet).toBeCloseTo(33 / weaker.amount, 2);
+    const { rest_s } = athlete.trade.rung('plank_full');
+    expect(of.minutesBefore).toBeCloseTo((25 + 3 * 33 + 2 * rest_s) / 60, 1);
+    expect(of.minutesAfter).toBeCloseTo((25 + 2 * 33 + rest_s) / 60, 1);
   });
 });

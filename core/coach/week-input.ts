@@ -9,6 +9,7 @@ import { type PlanWeek, sessionDaysOf } from '~/core/plan/periodise';
 import { blocksOf } from '~/core/plan/tiers';
 import type { ComposeInput } from './compose';
 import type { UnderWay } from './prescription';
+import type { RedoseInput } from './redose';
 
 export interface WeekGiven {
   readonly week: PlanWeek;
@@ -36,11 +37,34 @@ export function blockStartOf(
   return weeks[block?.from ?? at]?.startsOn ?? startsOn;
 }
 
-/** What `compose` takes, for where an athlete stands. */
-export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekGiven): ComposeInput {
+/** How much each quality matters: of two sides the greater. */
+function priorityOf(standing: Standing): Partial<Record<LadderQuality, number>> {
   const priority: Partial<Record<LadderQuality, number>> = {};
   for (const found of standing.linked.priorities)
     priority[found.quality] = Math.max(priority[found.quality] ?? 0, found.priority);
+  return priority;
+}
+
+/** What `redose` takes, for where an athlete stands. */
+export const redoseInput = (
+  standing: Standing,
+  athlete: DoseAthlete,
+  given: Pick<RedoseInput, 'week' | 'underWay' | 'bent'> & {
+    /** Minutes of the session that the coach wrote by hand. */
+    readonly byHandMinutes: number;
+  },
+): RedoseInput => ({
+  athlete,
+  week: given.week,
+  weakerSide: weakerSides(standing.linked.priorities),
+  underWay: given.underWay,
+  minutesPerSession: standing.athlete.minutesPerSession - given.byHandMinutes,
+  priority: priorityOf(standing),
+  bent: given.bent,
+});
+
+/** What `compose` takes, for where an athlete stands. */
+export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekGiven): ComposeInput {
   const days =
     given.laidOutDays && given.laidOutDays.length > 0
       ? given.laidOutDays
@@ -59,7 +83,7 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
     days,
     minutesPerSession: standing.athlete.minutesPerSession,
     weakerSide: weakerSides(standing.linked.priorities),
-    priority,
+    priority: priorityOf(standing),
     underWay: given.underWay,
     blockStart: blockStartOf(given.weeks, given.week.startsOn),
     fromDay: given.fromDay,

@@ -1,6 +1,6 @@
 import { and, asc, eq, inArray, sql } from 'drizzle-orm';
 import { db, prepared } from '../client.server';
-import { ownedRung, proposal, underWay } from '../schema';
+import { athlete, ownedRung, proposal, underWay } from '../schema';
 
 /** The exercises athletes are on, what they own, and the proposals to move them. */
 
@@ -91,39 +91,37 @@ export async function decideAll(
     .where(inArray(proposal.id, [...ids]));
 }
 
-/** Moves an athlete as proposals say: another rung or load for what is under way on the ladder, and what is owned. */
-export async function moveOnLadders(
-  athleteId: string,
-  day: string,
-  proposals: readonly (Pick<ProposalRow, 'id' | 'before' | 'after' | 'owns' | 'kind'> & {
-    readonly moves: boolean;
-  })[],
-): Promise<void> {
-  const owned = proposals.flatMap(({ id, owns }) =>
-    owns ? [{ athleteId, rungId: owns, proposalId: id }] : [],
-  );
-  if (owned.length > 0) await db.insert(ownedRung).values(owned).onConflictDoNothing();
-  const moving = proposals.filter(({ moves }) => moves);
-  if (moving.length === 0) return;
-  const rows = await underWayOf(athleteId);
-  const moved = rows.flatMap((row) => {
-    const move = moving.find(({ before }) => before.rungId === row.rungId);
-    if (!move) return [];
-    const { ladderId, rungId, load } = move.after;
-    return [
-      {
-        ...row,
-        ladderId,
-        rungId,
-        load: load ?? null,
-        // A set-up stays with its rung.
-        setting: rungId === row.rungId ? row.setting : null,
-        proposalId: move.id,
-        updatedAt: new Date(`${day}T12:00:00Z`),
-      },
-    ];
-  });
-  await putUnderWay(moved);
+/** What a coach took instead of what was proposed. */
+export async function setTaken(id: string, taken: NonNullable<ProposalRow['taken']>): Promise<void> {
+  await db.update(proposal).set({ taken }).where(eq(proposal.id, id));
+}
+
+/** Every open proposal of a practice with whose it is, by name. */
+export async function practiceProposals(practiceId: string) {
+  return db
+    .select({ proposal, givenName: athlete.givenName, familyName: athlete.familyName })
+    .from(proposal)
+    .innerJoin(athlete, eq(athlete.id, proposal.athleteId))
+    .where(and(eq(proposal.practiceId, practiceId), eq(proposal.status, 'open')))
+    .orderBy(asc(athlete.familyName), asc(athlete.givenName), asc(athlete.id), asc(proposal.createdAt));
+}
+
+/** Rungs owned by a practice's athletes. */
+export async function ownedInPractice(practiceId: string) {
+  return db
+    .select({ athleteId: ownedRung.athleteId, rungId: ownedRung.rungId })
+    .from(ownedRung)
+    .innerJoin(athlete, eq(athlete.id, ownedRung.athleteId))
+    .where(eq(athlete.practiceId, practiceId));
+}
+
+/** Writes down what an athlete owns; a rung is owned once and never lost. */
+export async function addOwned(rows: readonly (typeof ownedRung.$inferInsert)[]): Promise<void> {
+  if (rows.length > 0)
+    await db
+      .insert(ownedRung)
+      .values([...rows])
+      .onConflictDoNothing();
 }
 
 /** Exercises an athlete is on. */

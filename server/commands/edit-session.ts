@@ -34,20 +34,17 @@ import {
 } from '~/db/queries/sessions';
 import { loadDose } from '../principal/dose';
 import type { Principal } from '../principal/principal';
+import { bentIn, isBegun, isPassedOver, roleOf } from '../principal/sessions';
 import { type AthleteStanding, loadStanding } from '../principal/subject';
 import { command, done } from './command';
 import { day, id, line } from './fields';
 import {
-  bentIn,
   carried,
   changeItems,
   changesKept,
-  isBegun,
-  isPassedOver,
   itemRow,
   type NewItem,
   newSession,
-  roleOf,
   sameExercises,
 } from './session-rows';
 import { heldSubject } from './subject';

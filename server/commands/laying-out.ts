@@ -3,10 +3,9 @@ import { compose } from '~/core/coach/compose';
 import { minutesOf } from '~/core/coach/lay-session';
 import { mergeUnderWay, type UnderWay } from '~/core/coach/prescription';
 import { redose } from '~/core/coach/redose';
-import { weekInput } from '~/core/coach/week-input';
+import { type Lighter, lighten } from '~/core/coach/take';
+import { redoseInput, weekInput } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import type { LadderQuality } from '~/core/dose/choose';
-import { weakerSides } from '~/core/link/weaker-sides';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { weekOf } from '~/core/plan/season-input';
 import type { Issue } from '~/core/result';
@@ -23,26 +22,18 @@ import {
 import { loadDose } from '../principal/dose';
 import type { Principal } from '../principal/principal';
 import { toBlackout, toPlanWeek, toUnderWay } from '../principal/rows';
+import { bentIn, isBegun, isByHand, isOpen, isPassedOver, toDosed } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import {
   asks,
-  bentIn,
   carried,
   changeItems,
   changesKept,
-  isBegun,
-  isByHand,
-  isOpen,
-  isPassedOver,
   itemRow,
   type NewItem,
   newSession,
   sameExercises,
-  toDosed,
 } from './session-rows';
-
-/** Lighter work for the next session that has a rung: what an accepted step back or easier day asks. */
-export type Lighter = ReadonlyMap<string, { readonly sets: number; readonly amount: number }>;
 
 interface WeekAtHand {
   readonly principal: Principal;
@@ -130,32 +121,20 @@ async function follow(
   underWay: readonly UnderWay[],
   lighter: Map<string, { sets: number; amount: number }>,
 ): Promise<number> {
-  const { principal, subject, standing, athlete, week, stored, open } = at;
-  const priority: Partial<Record<LadderQuality, number>> = {};
-  for (const found of standing.linked.priorities)
-    priority[found.quality] = Math.max(priority[found.quality] ?? 0, found.priority);
+  const { principal, standing, athlete, week, stored, open } = at;
   let changed = 0;
   for (const session of open) {
     const rows = session.items;
-    const byHand = rows.filter(isByHand);
     const made = redose(
-      {
-        athlete,
+      redoseInput(standing, athlete, {
         week,
-        weakerSide: weakerSides(standing.linked.priorities),
         underWay,
-        minutesPerSession: subject.athlete.minutesPerSession - minutesOf(byHand),
-        priority,
+        byHandMinutes: minutesOf(rows.filter(isByHand)),
         bent: bentIn(principal, stored.filter(isBegun)),
-      },
+      }),
       rows.filter((row) => !isByHand(row)).map(toDosed),
     );
-    const items = made.items.map((item) => {
-      const less = lighter.get(item.rungId);
-      if (!less) return item;
-      lighter.delete(item.rungId);
-      return { ...item, sets: Math.min(item.sets, less.sets), amount: Math.min(item.amount, less.amount) };
-    });
+    const items = lighten(made.items, lighter);
     const next = sessionOf(at, session.onDate, (id) => {
       const dosed = [...items];
       // Hand-made ones keep their places; the rest fill in between, in their order.

@@ -1,11 +1,7 @@
-import { addFlexion, type Flexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
 import { minutesOf } from '~/core/coach/lay-session';
-import { type Prescription, type Role, roleIn } from '~/core/coach/prescription';
-import type { DosedItem } from '~/core/coach/redose';
-import type { LadderQuality } from '~/core/dose/choose';
+import type { Prescription } from '~/core/coach/prescription';
 import { newId } from '~/db/queries/practice';
-import { changeItem, type NewSession, type PrescriptionRow, type StoredSession } from '~/db/queries/sessions';
-import type { Principal } from '../principal/principal';
+import { changeItem, type NewSession, type PrescriptionRow } from '~/db/queries/sessions';
 
 /** Prescriptions as rows of a session, and back. */
 
@@ -60,26 +56,6 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
   };
 }
 
-/** Roles of what was laid out before roles were written down. */
-export const roleOf = (row: PrescriptionRow): Role => row.detail.role ?? roleIn(row.quality, 'main');
-
-export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRow } => ({
-  row,
-  ladderId: row.ladderId,
-  rungId: row.rungId,
-  name: row.detail.name,
-  quality: row.quality as LadderQuality,
-  role: roleOf(row),
-  sets: row.sets,
-  wholeSets: row.detail.wholeSets ?? row.sets,
-  amount: row.amount,
-  unit: row.unit,
-  load: row.loadKind && row.loadValue !== null ? { by: row.loadKind, value: row.loadValue } : null,
-  pair: row.detail.pair ?? null,
-  minutes: row.minutes,
-  setting: row.detail.setting ?? null,
-});
-
 /** What a laid-out session asks, without its ids: two that ask the same are the same session. */
 export const asks = (
   items: readonly Pick<PrescriptionRow | NewItem, 'rungId' | 'sets' | 'amount' | 'restS' | 'loadValue'>[],
@@ -93,30 +69,6 @@ export const asks = (
       loadValue ?? null,
     ]),
   );
-
-/** A session somebody has begun or done is kept as it is. */
-export const isBegun = (session: StoredSession): boolean =>
-  session.log !== undefined || session.liveSets.length > 0;
-
-/** Skipped or missed by a coach's word: nobody does it, and nothing is laid out in its place. */
-export const isPassedOver = (session: Pick<StoredSession, 'state'>): boolean =>
-  session.state === 'skipped' || session.state === 'missed';
-
-/** Still to be done: it may follow what changes, and be laid out anew. */
-export const isOpen = (session: StoredSession, today: string): boolean =>
-  session.onDate >= today && !isBegun(session) && !isPassedOver(session);
-
-/** What a week's logs have bent so far. */
-export function bentIn(principal: Principal, sessions: readonly StoredSession[]): Flexion {
-  return sessions
-    .flatMap((session) => session.log?.sets ?? [])
-    .reduce(
-      (sum, set) => addFlexion(sum, flexionOfSet(principal.trade.rung(set.rungId), set.done)),
-      noFlexion,
-    );
-}
-
-export const isByHand = (row: PrescriptionRow): boolean => row.detail.byHand === true;
 
 /** A row the coach wrote by hand, carried over into a session that is made again. */
 export const carried = (row: PrescriptionRow | NewItem, sessionId: string, position: number): NewItem => ({

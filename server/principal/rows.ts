@@ -1,10 +1,11 @@
 import type { UnderWay } from '~/core/coach/prescription';
+import type { Step } from '~/core/coach/progress';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { SessionOutcome } from '~/core/dose/logged';
 import type { Blackout } from '~/core/plan/calendar';
 import type { PlanWeek } from '~/core/plan/periodise';
 import type { Trial } from '~/core/screen/trial/trial';
-import type { UnderWayRow } from '~/db/queries/ladders';
+import type { ProposalRow, UnderWayRow } from '~/db/queries/ladders';
 import type { LogWithSets } from '~/db/queries/logs';
 import type { BlackoutRow, PlanWeekRow } from '~/db/queries/plan';
 import type { TrialRow } from '~/db/queries/screen';
@@ -66,6 +67,9 @@ export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
   waiting: row.waiting as LadderQuality[],
   cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as LadderQuality })),
 });
+
+/** Where a stored proposal leads from or to. */
+export const stepIn = (state: ProposalRow['before']): Step => ({ ...state, load: state.load ?? null });
 
 export const toUnderWay = (row: UnderWayRow): UnderWay => ({
   quality: row.quality as LadderQuality,

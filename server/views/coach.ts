@@ -15,17 +15,12 @@ import { writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
+import { isPassedOver } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
+import { proposalView } from './proposals';
 import { sessionView } from './session';
 import { weekAsked } from './weeks';
-
-/** "3 x 20 s, Full plank" of a ladder state. */
-const stateText = (
-  trade: Trade,
-  state: { rungId: string; sets: number; amount: number; load?: number | null },
-) =>
-  `${trade.rung(state.rungId).name}, ${state.sets} \u00d7 ${amountText(state.amount, trade.rung(state.rungId).unit)}${state.load ? `, ${loadText({ by: trade.rung(state.rungId).load.by, value: state.load })}` : ''}`;
 
 /** The middle of a week, which tells the season's week it belongs to whichever day weeks begin on. */
 const middleOf = (weekStart: string) => addDays(weekStart, 3);
@@ -84,20 +79,7 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
     leftOut: week?.leftOut ?? [],
     mayDecide: can(principal, 'proposal.decide'),
     mayLayOut: can(principal, 'week.lay_out'),
-    proposals: proposals.map((proposal) => ({
-      id: proposal.id,
-      ladder: trade.ladder(proposal.ladderId).name,
-      quality: qualityName(trade.ladder(proposal.ladderId).quality),
-      kind: proposal.kind,
-      from: stateText(trade, proposal.before),
-      to: stateText(trade, proposal.after),
-      reason: proposal.reason,
-      // What cannot be accepted now begins unticked, and says why.
-      bars:
-        proposal.kind === 'more' || proposal.kind === 'next_rung'
-          ? gate.may('raise', { rungId: proposal.after.rungId })
-          : [],
-    })),
+    proposals: proposals.map((row) => proposalView(trade, gate, row)),
     disclaimer,
   };
 }
@@ -128,14 +110,16 @@ function totalsView(trade: Trade, week: readonly StoredSession[], before: readon
   const of = (sessions: readonly StoredSession[]) =>
     weekTotals(
       trade,
-      sessions.flatMap(({ items }) =>
-        items.map((item) => ({
-          ...item,
-          extraSetSide: item.detail.extraSetSide,
-          load:
-            item.loadKind && item.loadValue !== null ? { by: item.loadKind, value: item.loadValue } : null,
-        })),
-      ),
+      sessions
+        .filter((session) => !isPassedOver(session))
+        .flatMap(({ items }) =>
+          items.map((item) => ({
+            ...item,
+            extraSetSide: item.detail.extraSetSide,
+            load:
+              item.loadKind && item.loadValue !== null ? { by: item.loadKind, value: item.loadValue } : null,
+          })),
+        ),
     );
   const last = new Map(of(before).map((total) => [total.quality, total]));
   const now = of(week);
@@ -173,7 +157,7 @@ export async function cardView(principal: Principal, standing: AthleteStanding, 
         ? []
         : sessions
             .map((session) => sessionView(principal.trade, gate, session))
-            .filter((session) => !session.calledOff),
+            .filter(({ calledOff, passedOver, items }) => !calledOff && !passedOver && items.length > 0),
     disclaimer,
   };
 }
@@ -202,7 +186,9 @@ export async function calendarView(principal: Principal, { athlete, gate }: Subj
   const stopped = gate.may('send').length > 0;
   const entry = (session: StoredSession) => {
     const view = sessionView(trade, gate, session);
-    const cancelled = session.log === undefined && session.onDate >= today && (stopped || view.calledOff);
+    const cancelled =
+      session.log === undefined &&
+      (view.passedOver || (session.onDate >= today && (stopped || view.calledOff)));
     return {
       // One session a day: the day makes the id stable when a week is laid out again.
       uid: `${athlete.id}-${session.onDate}@zest-pillar`,
@@ -220,7 +206,12 @@ export async function calendarView(principal: Principal, { athlete, gate }: Subj
       stamp: principal.now,
     };
   };
-  return { name: `${athlete.givenName} ${athlete.familyName}`, entries: sessions.map(entry), disclaimer };
+  return {
+    name: `${athlete.givenName} ${athlete.familyName}`,
+    // Work nobody planned is nobody's appointment.
+    entries: sessions.filter(({ state }) => state !== 'unplanned').map(entry),
+    disclaimer,
+  };
 }
 
 /** Everybody's sessions of a week, day by day. */
@@ -242,6 +233,7 @@ export async function sessionsView(principal: Principal, query: URLSearchParams)
           exercises: session.exercises,
           effort: session.effort,
           calledOff: session.state === 'called_off',
+          passedOver: session.state === 'skipped' || session.state === 'missed' ? session.state : null,
           logged: session.logId !== null,
         })),
     })),

@@ -8,6 +8,7 @@ import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
+import { isPassedOver } from '../principal/sessions';
 
 /** The load of a row, as a load. */
 const loadOf = (kind: PrescriptionRow['loadKind'], value: number | null): Load | undefined =>
@@ -125,6 +126,8 @@ export function sessionView(trade: Trade, gate: Gate, session: StoredSession, fo
     planB: toCome ? planBText(shown, focus) : null,
     /** What became of it that nobody did, and of work nobody laid out. */
     state: session.state,
+    /** A coach said that nobody does it, or did. */
+    passedOver: isPassedOver(session),
     begun: session.liveSets.length > 0,
     revision: session.revision,
     /** Exercises that may not be done now, and why. */

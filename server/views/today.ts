@@ -25,15 +25,18 @@ export async function todayView(principal: Principal) {
         pillar: { parts: person?.pillar ?? [], next: person?.top },
       };
     }),
-    sessions: sessions.map((session) => ({
-      id: session.id,
-      athleteId: session.athleteId,
-      name: `${session.givenName} ${session.familyName}`,
-      minutes: session.minutes,
-      exercises: session.exercises,
-      logged: session.logId !== null,
-      calledOff: session.state === 'called_off',
-    })),
+    // What is skipped needs nobody today.
+    sessions: sessions
+      .filter(({ state }) => state !== 'skipped')
+      .map((session) => ({
+        id: session.id,
+        athleteId: session.athleteId,
+        name: `${session.givenName} ${session.familyName}`,
+        minutes: session.minutes,
+        exercises: session.exercises,
+        logged: session.logId !== null,
+        calledOff: session.state === 'called_off',
+      })),
     events: rows
       .flatMap((row) =>
         row.event && row.event.onDate <= addDays(today, eventsWithinDays)

@@ -63,11 +63,13 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
                   <span className="figures whitespace-nowrap text-aside text-quiet">
                     {session.logged
                       ? `■ effort ${session.effort}`
-                      : session.calledOff
-                        ? '▨ called off'
-                        : day < today
-                          ? '□ not logged'
-                          : `${session.exercises} exercises, ${session.minutes} min`}
+                      : session.passedOver
+                        ? session.passedOver
+                        : session.calledOff
+                          ? '▨ called off'
+                          : day < today
+                            ? '□ not logged'
+                            : `${session.exercises} exercises, ${session.minutes} min`}
                   </span>
                 </li>
               ))}

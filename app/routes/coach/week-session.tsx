@@ -24,7 +24,7 @@ interface Props {
 /** A session of the week: what is asked, what was done, and the coach's hand on it in place. */
 export function WeekSession({ session, athleteId, today, mayChange, isNext }: Props) {
   const [byHand, setByHand] = useState<string | undefined>();
-  const passedOver = session.state === 'skipped' || session.state === 'missed';
+  const { passedOver } = session;
   const open = mayChange && !session.log && !passedOver && session.onDate >= today && !session.begun;
   return (
     <section aria-labelledby={session.id}>
@@ -143,7 +143,7 @@ function State({ session, athleteId, today, mayChange, isNext, hand }: Props & {
   if (session.calledOff) return <p className="font-bold">▨ Called off</p>;
   return (
     <div className="flex flex-wrap items-center gap-x-4">
-      {session.state === 'skipped' || session.state === 'missed' ? (
+      {session.passedOver ? (
         <p className="font-bold">▨ {session.state === 'skipped' ? 'Skipped' : 'Missed'}</p>
       ) : null}
       {mayChange ? (
@@ -165,7 +165,7 @@ function State({ session, athleteId, today, mayChange, isNext, hand }: Props & {
 function StandForm({ action, session, today }: { action: string; session: SessionView; today: string }) {
   const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
   const [asked, setAsked] = useState(false);
-  const passedOver = session.state === 'skipped' || session.state === 'missed';
+  const { passedOver } = session;
   const next = passedOver ? 'planned' : session.onDate < today ? 'missed' : 'skipped';
   const words = { planned: 'Put it on again', missed: 'Mark as missed', skipped: 'Skip' };
   const day = weekdayText(session.onDate);

@@ -1,18 +1,18 @@
-import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
 import { weekText } from '~/app/lib/format';
 import { refusal } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
-import { barsText, issuesText, issueText } from '~/app/words/issue-text';
+import { issuesText, issueText } from '~/app/words/issue-text';
 import { addDays } from '~/core/body/dates';
-import type { Issue } from '~/core/result';
 import { layOut } from '~/server/commands/lay-out';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { weekView } from '~/server/views/coach';
 import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
+import { Proposals } from './proposal-list';
 import { WeekDrag } from './week-drag';
 import { WeekSession } from './week-session';
 
@@ -58,6 +58,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
     <>
       {proposals.length > 0 ? (
         <Proposals
+          key={proposals.map(({ id }) => id).join()}
           proposals={proposals}
           athleteId={athleteId}
           week={weekStart}
@@ -216,77 +217,5 @@ function Totals({ totals }: { totals: Route.ComponentProps['loaderData']['totals
         </tbody>
       </table>
     </section>
-  );
-}
-
-const kindWords: Readonly<Record<string, string>> = {
-  next_rung: 'Up a rung',
-  more: 'More load',
-  stay: 'Stay',
-  shorter: 'Shorter',
-  back: 'Down a rung',
-  less: 'Less',
-  hold_quality: 'Hold',
-};
-
-interface ProposalsProps {
-  readonly proposals: Route.ComponentProps['loaderData']['proposals'];
-  readonly athleteId: string;
-  readonly week: string;
-  readonly mayDecide: boolean;
-}
-
-function Proposals({ proposals, athleteId, week, mayDecide }: ProposalsProps) {
-  const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
-  const issues = fetcher.data?.issues ?? [];
-  return (
-    <fetcher.Form
-      method="post"
-      action={`${href('/athletes/:athleteId/proposals', { athleteId })}?week=${week}`}
-      className="mb-12"
-    >
-      <h2 className="text-3xl">For next time</h2>
-      <p className="text-quiet">
-        From the last log. Untick what you do not want; the next card follows what you accept.
-      </p>
-      <ul className="rule-list mt-3 border-y border-mortar">
-        {proposals.map((proposal) => (
-          <li key={proposal.id} className="py-2.5">
-            <input type="hidden" name="proposal" value={proposal.id} />
-            <label className="grid min-h-11 cursor-pointer grid-cols-[1.75rem_1fr] gap-x-3 sm:grid-cols-[1.75rem_8.5rem_1fr]">
-              <input
-                type="checkbox"
-                name="accept"
-                value={proposal.id}
-                defaultChecked={proposal.bars.length === 0}
-                disabled={!mayDecide}
-                className="mt-0.5 size-6 accent-ink"
-              />
-              <span className="head text-xl">{kindWords[proposal.kind]}</span>
-              <span className="max-sm:col-start-2">
-                <span className="block">
-                  <strong>{proposal.quality}:</strong>{' '}
-                  {proposal.from === proposal.to ? proposal.to : `${proposal.from} → ${proposal.to}`}
-                </span>
-                <span className="block text-aside text-quiet">{proposal.reason}</span>
-                {proposal.bars.length > 0 ? (
-                  <span className="block font-bold">▲ Not now: {barsText(proposal.bars)}.</span>
-                ) : null}
-              </span>
-            </label>
-          </li>
-        ))}
-      </ul>
-      <FormError>{issues.length > 0 ? issuesText(issues) : null}</FormError>
-      {mayDecide ? (
-        <p className="mt-4">
-          <Button look="next" disabled={fetcher.state !== 'idle'}>
-            Decide these {proposals.length}
-          </Button>
-        </p>
-      ) : (
-        <p className="mt-4 text-quiet">A coach or the owner decides.</p>
-      )}
-    </fetcher.Form>
   );
 }
