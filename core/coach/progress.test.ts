@@ -1,14 +1,22 @@
 import fc from 'fast-check';
 import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { amountFor } from '~/core/dose/amounts';
+import { amountFor, isSkill, windowOf } from '~/core/dose/amounts';
 import type { Lesson } from '~/core/dose/lessons';
 import { limitsOf } from '~/core/dose/limits';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
 import type { Phase } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import type { UnderWay } from './prescription';
-import { effectOf, insideRamp, meetsCriterion, type Proposal, painHolds, progress } from './progress';
+import {
+  effectOf,
+  insideRamp,
+  meetsCriterion,
+  outgrown,
+  type Proposal,
+  painHolds,
+  progress,
+} from './progress';
 
 const set = (rungId: string, done: number, over: Partial<SetRecord> = {}): SetRecord => ({
   ladderId: shippedTrade.hasRung(rungId) ? shippedTrade.ladderOf(rungId).id : 'gone',
@@ -176,6 +184,35 @@ describe('the next step', () => {
     const found = all([day(1, met), day(2, met)], { holds: strong, phase: 'ground', trade: shippedTrade });
     expect(found[0]?.owns).toBe('plank_full');
     if (found[0]?.kind === 'stay') expect(found[0].reason).toContain('owned');
+  });
+  it('passes over a rung that is outgrown before it is entered, two rungs above at the most', () => {
+    for (const phase of ['ground', 'build', 'load', 'sport'] as const)
+      for (const its of shippedTrade.ladders.flatMap(({ rungs }) => rungs)) {
+        const met = its.sided
+          ? bothSides(2, its.id, its.goal.amount, its.goal.amount, its.goal.amount)
+          : times(2, set(its.id, its.goal.amount));
+        const found = all([day(1, met), day(2, met)], { phase })[0];
+        if (found?.kind !== 'next_rung') continue;
+        const ladder = shippedTrade.ladderOf(its.id);
+        const to = rung(found.to.rungId);
+        const skill = isSkill(ladder, to);
+        const top = (of: typeof to) => outgrown * windowOf(ladder, of, phase)[1];
+        const done = anAthlete({ done: new Set([its.id]) });
+        const limit = (of: typeof to, load?: number | null) =>
+          limitsOf(done, of, load ?? undefined).weaker.amount;
+        if (skill || limit(to, found.to.load) <= top(to)) continue;
+        // Too easy all the same: nothing within two rungs above is nearer to what is wanted.
+        const nearer = ladder.rungs.filter(
+          (other) =>
+            other.level > its.level &&
+            other.level <= its.level + 2 &&
+            other.id !== to.id &&
+            done.gate.rung(other.id).allowed &&
+            limit(other) <= top(other) &&
+            limit(other) >= windowOf(ladder, other, phase)[0],
+        );
+        expect({ from: its.id, to: to.id, nearer: nearer.map(({ id }) => id) }).toMatchObject({ nearer: [] });
+      }
   });
   it('does not come after a lost set, on one side alone, or with the sides far apart', () => {
     const met = bothSides(2, 'side_plank_full', 30, 30, 30);

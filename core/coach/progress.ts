@@ -112,7 +112,7 @@ export function painHolds(
 }
 
 /** A limit this far over the window's top has outgrown the rung. */
-const outgrown = 1.15;
+export const outgrown = 1.15;
 /** A limit under this share of the window's lower edge is too little to stay, or to enter. */
 const tooHard = 0.8;
 
@@ -189,21 +189,35 @@ function easier(input: ProgressInput, exercise: Exercise): Candidate | undefined
   return undefined;
 }
 
-/** Harder by one step that is not too hard yet, or how far off the nearest is. */
+/** Rungs above the one that is done that a step may go: an entry is no further from what is known. */
+const furthest = 2;
+
+/**
+ * Harder by one step that is not too hard yet, or how far off the nearest is: the next load, else the next rung; one that is
+ * outgrown before it is entered gives way to the one above it.
+ */
 function harder(
   input: ProgressInput,
   exercise: Exercise,
 ): { found?: Candidate; nearest?: { rung: Rung; limit: number } } {
   const { athlete, phase } = input;
   let nearest: { rung: Rung; limit: number } | undefined;
+  let easy: Candidate | undefined;
   for (const entry of entries(input, exercise, 1)) {
     const { weaker } = limitsOf(athlete, entry.rung, entry.load);
     const ladder = athlete.trade.ladderOf(entry.rung.id);
-    const [low] = windowOf(ladder, entry.rung, phase);
+    const [low, high] = windowOf(ladder, entry.rung, phase);
     const found = asked(input, entry.rung.id, entry.load);
-    if (found && weaker.amount >= (found.asked.skill ? 1 : tooHard) * low) return { found };
+    const above = entry.rung.level - exercise.rung.level;
+    if (easy && above > furthest) break;
+    if (found && weaker.amount >= (found.asked.skill ? 1 : tooHard) * low) {
+      if (above === 0 || found.asked.skill || weaker.amount <= outgrown * high) return { found };
+      easy = found;
+      continue;
+    }
     nearest ??= { rung: entry.rung, limit: weaker.amount };
   }
+  if (easy) return { found: easy };
   return nearest ? { nearest } : {};
 }
 
@@ -225,6 +239,23 @@ function easeOff(input: ProgressInput, exercise: Exercise): Step {
   return amount >= 1
     ? { ...base, sets, amount }
     : { ...base, sets: 1, amount: Math.max(1, Math.floor(most / perUnit)) };
+}
+
+/** A step back in no more minutes than the exercise took, with two sets at least. */
+function noLonger({ rung, from }: Exercise, to: Step, next: Rung): Step {
+  const minutes = (of: Rung, { amount }: Step, sets: number) =>
+    prescriptionMinutes({
+      unit: of.unit,
+      amount,
+      tempo: of.tempo,
+      sided: of.sided,
+      sets,
+      extraSetSide: null,
+      restS: of.rest_s,
+    });
+  let { sets } = to;
+  while (sets > 2 && minutes(next, to, sets) > minutes(rung, from, from.sets)) sets -= 1;
+  return { ...to, sets };
 }
 
 function exerciseOf(input: ProgressInput, rungId: string): Exercise {
@@ -355,7 +386,7 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
       if (!found) return [];
       return make(
         'back',
-        stepOf(found, from.sets),
+        noLonger(exercise, stepOf(found, from.sets), found.rung),
         `${lost.length} sets lost to ${faults.join(' and ')}: the limit is now ${limit}, too little for this phase. Back to ${named(found)}.`,
       );
     }
