@@ -24,6 +24,7 @@ const words: Readonly<Record<string, string>> = {
   'battery.remove': 'removed a battery',
   'event.add': 'added an event',
   'event.remove': 'removed an event',
+  'tier.choose': 'put a quality first, behind or aside',
   'blackout.add': 'added days off',
   'blackout.remove': 'removed days off',
   'season.plan': 'planned the season',

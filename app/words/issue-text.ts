@@ -335,6 +335,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.closed': () => 'This session is logged already.',
   'log.other': (v) =>
     `${text(v, 'by')} logged this session at ${timeText(text(v, 'at'))}, effort ${text(v, 'effort')}${text(v, 'note') ? `: “${text(v, 'note')}”` : ''}. Yours is kept here and not sent over it.`,
+  'tier.quality': () => 'Choose a quality.',
+  'tier.reason': () => 'Say why, in a few words.',
   'proposal.barred': (v) =>
     `${text(v, 'name')} cannot be raised now: ${barOf(v)}. Untick it, or lift what holds it.`,
   'proposal.other_quality': (v) => `${text(v, 'name')} serves another quality: choose one of the same.`,

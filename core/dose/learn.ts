@@ -12,7 +12,7 @@ const gains = { screened: 0.15, unsure: 0.35, lost: 0.5 } as const;
 /** At most this much up in one session. */
 const mostUp = Math.log(1.1);
 /** A clean session: limits grow. */
-const growth = Math.log(1.01);
+export const growth = Math.log(1.01);
 /** Each set before tires the last one by this much. */
 const tiredPerSet = 0.13;
 const reserveShare = { none: 1, little: 0.9, lots: 0.75 } as const;
@@ -135,7 +135,7 @@ function lessonOf(
 
 const isGrowth = ({ why }: Lesson): boolean => why === 'clean' || why === 'planned';
 /** Clean sessions that make a limit grow in seven days: bodies do not grow faster for being asked more often. */
-const growthsAWeek = 2;
+export const growthsAWeek = 2;
 
 /**
  * What one logged session teaches, read against the limits as they stand after the lessons so far: one lesson an exercise and

@@ -24,7 +24,7 @@ export interface Lesson extends LessonAbout {
 export type LessonWhy = 'clean' | 'lost' | Reserve;
 
 /** What is learned on a rung moves the others of its group by this share, in logs. */
-const groupShare = 0.8;
+export const groupShare = 0.8;
 /** How much a lesson moves what it is asked about: all of it on its own rung, a share on the others of its group. */
 function shareFor(lesson: Lesson, about: LessonAbout): number {
   const own = lesson.rungId === about.rungId;

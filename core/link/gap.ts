@@ -54,3 +54,19 @@ export function gapOf(
   if (evidence.count >= 2) return { gap, acting, verdict: 'repeated' };
   return { gap, acting: 0, verdict: 'within_error' };
 }
+
+/** What the list of gaps says of one test: the same as the sentence of the quality it tells of first. */
+export type SaidGap = 'even' | 'beyond_error' | 'repeated' | 'within_error';
+
+/**
+ * A test's own gap in words that agree with the priorities: beyond its error; within it, but a second test of the quality shows
+ * the same side; or within it and alone.
+ */
+export function gapSaid(trade: Pick<Trade, 'test'>, gap: TestGap, gaps: readonly TestGap[]): SaidGap {
+  if (!gap.worse) return 'even';
+  if (gap.beyondError) return 'beyond_error';
+  const [feed] = trade.test(gap.testId).feeds;
+  if (!feed) return 'within_error';
+  const weaker = feed.worksSide === 'same' ? gap.worse : otherSide(gap.worse);
+  return agreeing(trade, gaps, feed.quality as QualityId, weaker).count >= 2 ? 'repeated' : 'within_error';
+}

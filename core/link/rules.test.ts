@@ -6,10 +6,10 @@ import { assess, type Capability } from '~/core/screen/assess/assess';
 import type { TestGap } from '~/core/screen/assess/ratios';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { exposure } from './exposure';
-import { gapOf } from './gap';
+import { gapOf, gapSaid } from './gap';
 import { defaultLinkSettings, link, meetsDemand } from './link';
 import { patterns } from './patterns';
-import { prioritySentence } from './sentence';
+import { prioritySentence, setUpText } from './sentence';
 import { mainEvent, pillarCells, screenedPerson, standingOf } from './standing';
 import { weakerSides } from './weaker-sides';
 
@@ -100,6 +100,26 @@ describe('weaker sides', () => {
   });
 });
 
+describe('the list of gaps', () => {
+  it('says of a test what the sentence of its quality says', () => {
+    const said = (gap: TestGap, ...others: TestGap[]) => gapSaid(shippedTrade, gap, [gap, ...others]);
+    const side = gapIn('side_plank', 'left', false);
+    expect(said(gapIn('side_plank', undefined, false))).toBe('even');
+    expect(said(gapIn('side_plank', 'left', true))).toBe('beyond_error');
+    expect(said(side)).toBe('within_error');
+    // The weight in the right hand tests the left wall: the same side twice.
+    expect(said(side, gapIn('suitcase_hold', 'right', false))).toBe('repeated');
+    expect(said(side, gapIn('suitcase_hold', 'left', false))).toBe('within_error');
+    expect(said(gapIn('suitcase_hold', 'right', false), side)).toBe('repeated');
+  });
+  it('names the hand and the wall it tests', () => {
+    expect(setUpText(shippedTrade, 'suitcase_hold', 'right')).toBe('weight in the right hand, left wall');
+    expect(setUpText(shippedTrade, 'side_plank', 'right')).toBe('right');
+    expect(setUpText(shippedTrade, 'bridge_foot_float', 'left')).toBe('left foot lifted, works the right');
+    expect(setUpText(shippedTrade, 'side_plank', 'both')).toBe('');
+  });
+});
+
 describe('the sentence of a priority', () => {
   const trials = [
     makeTrial('pelvic_drop_stance', 'left', 9, {
@@ -143,7 +163,9 @@ describe('the sentence of a priority', () => {
   it('says of each gap what it is', () => {
     const of = (verdict: string) => sentence({ gap: { gap: 0.33, acting: 0, verdict } });
     expect(of('within_error')).toContain(' The side gap of 33 % is within test error: repeat.');
-    expect(of('repeated')).toContain(' The side gap of 33 % shows in two tests.');
+    expect(of('repeated')).toContain(
+      ' The side gap of 33 % is within the error of each test and shows in two.',
+    );
     for (const quiet of ['none', 'small', 'stronger']) expect(of(quiet)).not.toContain('side gap');
   });
   it('leaves the arithmetic of the sport out where it asks little', () => {

@@ -1,4 +1,4 @@
-import { type QualityId, quality, type ScreenTest, type SideKey } from '~/core/catalogue';
+import { otherSide, type QualityId, quality, type ScreenTest, type SideKey } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Capability, TestResult } from '~/core/screen/assess/assess';
 import { gradeWords } from '~/core/screen/trial/words';
@@ -10,6 +10,19 @@ export function qualitySideName(id: QualityId, side: SideKey): string {
   const { name } = quality(id);
   if (side === 'both') return name;
   return id === 'pelvic_level' ? `${name}, ${side} stance` : `${name}, ${side}`;
+}
+
+/**
+ * What a side of a test is called: "left" where the side that is set up is the one that works, else both are named, the hand
+ * that holds the weight and the wall it tests.
+ */
+export function setUpText(trade: Pick<Trade, 'test'>, testId: string, side: SideKey): string {
+  if (side === 'both') return '';
+  const test = trade.test(testId);
+  if (test.feeds[0]?.worksSide !== 'opposite') return side;
+  const works = otherSide(side);
+  if (test.posture.archetype === 'carry') return `weight in the ${side} hand, ${works} wall`;
+  return `${side} ${(test.sideMeans ?? 'side').toLowerCase()}, works the ${works}`;
 }
 
 /** The raw figure of a result: "45 s", "9°", "Cued", "level 2". */
@@ -67,10 +80,12 @@ export function prioritySentence(input: SentenceInput): string {
     ?.result;
   if (!main) return `Not tested yet; the sport asks ${input.demand} of 5.${settle}`;
   const test = trade.test(main.testId);
-  const measured = `${test.name} ${rawText(trade, main)} against ${targetText(trade, main.testId, main.target.value)}`;
+  const opposed = main.side !== 'both' && test.feeds[0]?.worksSide === 'opposite';
+  const set = opposed ? `, ${setUpText(trade, test.id, main.side)}:` : '';
+  const measured = `${test.name}${set} ${rawText(trade, main)} against ${targetText(trade, main.testId, main.target.value)}`;
   const opposite = other?.parts.find((part) => part.result.testId === main.testId)?.result;
   const beside = opposite
-    ? `; ${capability.side === 'left' ? 'right' : 'left'} ${rawText(trade, opposite)}`
+    ? `; ${opposed ? `${setUpText(trade, test.id, opposite.side)}:` : capability.side === 'left' ? 'right' : 'left'} ${rawText(trade, opposite)}`
     : '';
   const gapText: Record<GapArithmetic['verdict'], string> = {
     none: '',
@@ -78,7 +93,7 @@ export function prioritySentence(input: SentenceInput): string {
     small: '',
     within_error: ` The side gap of ${Math.round(gap.gap * 100)} % is within test error: repeat.`,
     beyond_error: ` The side gap of ${Math.round(gap.gap * 100)} % is beyond test error.`,
-    repeated: ` The side gap of ${Math.round(gap.gap * 100)} % shows in two tests.`,
+    repeated: ` The side gap of ${Math.round(gap.gap * 100)} % is within the error of each test and shows in two.`,
   };
   const seen = [...new Set(capability.parts.flatMap((part) => part.result.faultIds))]
     .slice(0, 2)

@@ -194,6 +194,12 @@ describe('blocks and tiers', () => {
     const pinned = tiersIn({ tiers: { trunk_flexion_control: 'main', anti_lateral: 'rest' } });
     expect(pinned.main).toContain('trunk_flexion_control');
     expect([...pinned.main, ...pinned.keep]).not.toContain('anti_lateral');
+    // What is pinned takes one of the places there are, and names the block.
+    expect(pinned.main).toHaveLength(tiersIn({}).main.length);
+    expect(pinned.focus).toBe('trunk_flexion_control');
+    const four = ['trunk_flexion_control', 'reactive', 'hip_extension', 'anti_rotation'] as const;
+    const all = tiersIn({ tiers: Object.fromEntries(four.map((id) => [id, 'main'])) });
+    expect(all.main.toSorted()).toEqual(four.toSorted());
   });
   it('keep the neck in shape in its sports from an hour a week on', () => {
     const neck = (sport: string, minutesPerSession: number) =>

@@ -121,8 +121,9 @@ export function proposeTiers(
     const found = new Map<LadderQuality, Tier>();
     const ranked = [...input.wants].sort((a, b) => (score.get(b.id) ?? 0) - (score.get(a.id) ?? 0));
     const best = score.get(ranked[0]?.id ?? 'breath_brace') ?? 0;
-    const most = mainsFor(input.minutesPerWeek);
     const may = (id: LadderQuality, tier: 'main' | 'keep') => input.mayBe(id, block.phase, tier);
+    const pinned = ranked.filter(({ id }) => input.byHand[id] === 'main' && may(id, 'main'));
+    const free = ranked.filter(({ id }) => input.byHand[id] === undefined);
     for (const { id, priority, demand } of ranked)
       found.set(id, (priority > 0 || demand > 0) && may(id, 'keep') ? 'keep' : 'rest');
     if (inherits && before)
@@ -133,12 +134,14 @@ export function proposeTiers(
         else if (was === 'rest') found.set(id, 'rest');
       }
     else {
-      const firsts = ranked.filter((want) => want.first && may(want.id, 'main'));
-      const others = ranked.filter(
+      const left = Math.max(0, mainsFor(input.minutesPerWeek) - pinned.length);
+      // What is pinned takes the places there are; breath that comes first has its own.
+      const firsts = free.filter((want) => want.first && may(want.id, 'main'));
+      const others = free.filter(
         (want) =>
           !want.first && want.id !== 'neck_control' && found.get(want.id) === 'keep' && may(want.id, 'main'),
       );
-      for (const [place, want] of [...firsts, ...others].slice(0, most).entries())
+      for (const [place, want] of [...firsts, ...others].slice(0, left).entries())
         if (place < 2 || want.first || (score.get(want.id) ?? 0) >= worthMain * best)
           found.set(want.id, 'main');
     }
@@ -149,7 +152,7 @@ export function proposeTiers(
     for (const { id } of input.wants) row.set(id, found.get(id) === 'main' ? (row.get(id) ?? 0) + 1 : 0);
     const loads = weeks.slice(block.from, block.to).filter((week) => week.kind === 'load').length;
     for (const [id, tier] of found) if (tier === 'main') mainWeeks.set(id, (mainWeeks.get(id) ?? 0) + loads);
-    const focus = ranked.find(({ id }) => found.get(id) === 'main')?.id;
+    const focus = [...pinned, ...ranked].find(({ id }) => found.get(id) === 'main')?.id;
     before = { ...block, tiers: found, focus, score };
     return before;
   });

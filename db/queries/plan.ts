@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, sql } from 'drizzle-orm';
 import type { Issue } from '~/core/result';
 import { db, prepared } from '../client.server';
-import { blackout, event, planWeek, priorityRun, seasonVersion, weekDose } from '../schema';
+import { blackout, event, planWeek, priorityRun, seasonVersion, tierChoice, weekDose } from '../schema';
 
 export type EventRow = typeof event.$inferSelect;
 export type BlackoutRow = typeof blackout.$inferSelect;
@@ -44,6 +44,30 @@ export async function removeEvent(practiceId: string, athleteId: string, id: str
     .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
     .returning({ id: event.id });
   return rows.length > 0;
+}
+
+/** A coach's word on a quality: the newest stands. */
+export async function putTier(row: typeof tierChoice.$inferInsert): Promise<void> {
+  const { tier, reason, staffId, createdAt } = row;
+  await db
+    .insert(tierChoice)
+    .values(row)
+    .onConflictDoUpdate({
+      target: [tierChoice.athleteId, tierChoice.quality],
+      set: { tier, reason, staffId, createdAt },
+    });
+}
+
+export async function removeTier(practiceId: string, athleteId: string, quality: string): Promise<void> {
+  await db
+    .delete(tierChoice)
+    .where(
+      and(
+        eq(tierChoice.practiceId, practiceId),
+        eq(tierChoice.athleteId, athleteId),
+        eq(tierChoice.quality, quality),
+      ),
+    );
 }
 
 export async function addBlackout(row: typeof blackout.$inferInsert): Promise<void> {

@@ -27,6 +27,7 @@ import {
 import { addAthlete } from './add-athlete';
 import { answerForm } from './answer-form';
 import { keepBattery, removeBattery } from './batteries';
+import { chooseTier } from './choose-tier';
 import { closeFlag } from './close-flag';
 import { changeWarmUp, closeScreening } from './close-screening';
 import { correctTrial } from './correct-trial';
@@ -361,6 +362,14 @@ const stories: readonly Story[] = [
           to: addDays(testDay, 3),
           reason: 'exams',
         });
+    },
+  ],
+  [
+    'tier.choose',
+    async () => {
+      const athleteId = await athletesForm();
+      const choice = { athleteId, quality: 'hip_extension', tier: 'main', reason: 'long descents' };
+      return () => chooseTier(practice.coach, choice);
     },
   ],
   [

@@ -1,14 +1,26 @@
-import { discipline, disciplineLabel, disciplines, hasDiscipline, quality } from '~/core/catalogue';
-import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
+import {
+  discipline,
+  disciplineLabel,
+  disciplines,
+  hasDiscipline,
+  quality,
+  qualityName,
+} from '~/core/catalogue';
+import { sides } from '~/core/catalogue/qualities';
+import { shippedTrade, type Trade, tradeOf } from '~/core/catalogue/trade';
+import { gapSaid } from '~/core/link/gap';
 import type { LinkSettings } from '~/core/link/link';
 import { defaultLinkSettings, link } from '~/core/link/link';
-import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
+import { qualitySideName, rawText, setUpText, targetText } from '~/core/link/sentence';
 import { pillarCells, standingOf } from '~/core/link/standing';
 import { lowConfidence } from '~/core/screen/assess/assess';
+import type { Trial } from '~/core/screen/trial/trial';
 import { athleteFactOn } from '~/db/queries/athletes';
 import { editsAt } from '~/db/queries/catalogue';
 import { priorityRunById, priorityRunsOf } from '~/db/queries/plan';
+import { staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
+import { can } from '../principal/can';
 import { linkSettings, type Principal } from '../principal/principal';
 import { toTrial } from '../principal/rows';
 import { type AthleteStanding, gateFor, isUuid, type Subject } from '../principal/subject';
@@ -62,6 +74,17 @@ async function standingOfRun(
   });
 }
 
+/** Faults of a trial in words; one that was seen often is said once, with how often. */
+function faultsText(trade: Trade, faults: Trial['faults']): string[] {
+  return [...new Set(faults.map(({ faultId }) => faultId))].map((id) => {
+    const its = faults.filter(({ faultId }) => faultId === id);
+    const name = trade.fault(id).name.toLowerCase();
+    const first = its[0]?.atS ?? null;
+    if (its.length > 1) return `${name}, ${its.length} times`;
+    return first === null ? name : `${name} at ${first} s`;
+  });
+}
+
 /** Priorities with their arithmetic opened; a past ranking as it was; another sport beside the present one. */
 export async function linkView(
   principal: Principal,
@@ -70,7 +93,10 @@ export async function linkView(
   query: URLSearchParams,
 ) {
   const { athlete } = present;
-  const runs = await priorityRunsOf(principal.practiceId, athlete.id);
+  const [runs, names] = await Promise.all([
+    priorityRunsOf(principal.practiceId, athlete.id),
+    subject.tiers.length > 0 ? staffNames(principal.practiceId) : new Map<string, string>(),
+  ]);
   const runId = query.get('run') ?? undefined;
   const past = isUuid(runId) ? await standingOfRun(principal, subject, runId) : undefined;
   const standing = past ?? present;
@@ -136,16 +162,23 @@ export async function linkView(
                 {
                   id,
                   text: rawText(trade, trial),
-                  faults: trial.faults.map(
-                    (fault) =>
-                      `${trade.fault(fault.faultId).name.toLowerCase()}${fault.atS === null ? '' : ` at ${fault.atS} s`}`,
-                  ),
+                  faults: faultsText(trade, trial.faults),
                 },
               ]
             : [];
         }),
       })),
     })),
+    /** What a coach said of a quality: pinned, kept only, set aside. */
+    choices: subject.tiers.map(({ quality: of, tier, reason, staffId, createdAt }) => ({
+      quality: of,
+      name: qualityName(of),
+      tier,
+      reason,
+      by: (staffId && names.get(staffId)) || 'somebody',
+      onDate: createdAt.toISOString().slice(0, 10),
+    })),
+    mayChoose: can(principal, 'plan.change'),
     blocked: linked.blocked.map((blocked) => ({ name: quality(blocked.quality).name, why: blocked.why })),
     ratios: linked.ratios,
     gaps: linked.gaps.map((gap) => ({
@@ -156,7 +189,8 @@ export async function linkView(
       amount: gap.amount,
       unit: gap.unit,
       worse: gap.worse,
-      beyondError: gap.beyondError,
+      said: gapSaid(trade, gap, linked.gaps),
+      sides: sides.map((side) => setUpText(trade, gap.testId, side)),
     })),
     patterns: linked.patterns,
     version: linked.catalogueVersion,

@@ -1,6 +1,14 @@
 import { addDays } from '~/core/body/dates';
 import { discipline, qualityName } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
+import { loadText } from '~/core/coach/prescription';
+import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
+import { amountText } from '~/core/dose/work';
+import { setUpText } from '~/core/link/sentence';
+import { weakerSides } from '~/core/link/weaker-sides';
+import { weekOf } from '~/core/plan/season-input';
+import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
 import {
   blackoutsOf,
@@ -10,28 +18,31 @@ import {
   seasonStrips,
 } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
-import { hasTrials } from '~/db/queries/screen';
 import { can } from '../principal/can';
+import { loadDose } from '../principal/dose';
 import type { Principal } from '../principal/principal';
-import type { Subject } from '../principal/subject';
+import { toPlanWeek, toUnderWay } from '../principal/rows';
+import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { roster } from './roster';
 
 /** Days without training stay in the list for a week after they ended. */
 const shownAfterDays = 7;
 
-export async function planView(principal: Principal, { athlete, gate, events }: Subject) {
+export async function planView(principal: Principal, subject: Subject, standing: AthleteStanding) {
+  const { athlete, gate, events } = subject;
   const { today, practiceId } = principal;
-  const [newest, blackouts, screened] = await Promise.all([
+  const [newest, blackouts] = await Promise.all([
     newestSeason(practiceId, athlete.id),
     blackoutsOf(practiceId, athlete.id),
-    hasTrials(practiceId, athlete.id),
   ]);
+  const dosed = newest ? await loadDose(principal, subject, standing) : undefined;
+  const targets = newest && dosed ? targetsOf(subject, standing, dosed, newest.weeks) : [];
   return {
     athleteId: athlete.id,
     today,
     blocked: blockOf(gate),
-    screened,
+    screened: standing.trials.length > 0,
     events: events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
       id,
       name,
@@ -45,11 +56,87 @@ export async function planView(principal: Principal, { athlete, gate, events }: 
       .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
     warnings: newest?.season.warnings ?? [],
     weeks: newest?.weeks ?? [],
-    blocks: blocksView(newest?.weeks ?? []),
+    blocks: blocksView(newest?.weeks ?? []).map((block) => ({
+      ...block,
+      targets: targets
+        .filter(({ from }) => from === block.from)
+        .flatMap(({ qualities }) => qualities.map((target) => targetView(principal.trade, target))),
+      tests: targets
+        .filter(({ from }) => from === block.from && block.retests.length > 0)
+        .flatMap(({ qualities }) => qualities.flatMap(({ tests }) => tests))
+        .map(({ testId }) => principal.trade.test(testId).name)
+        .filter((name, i, all) => all.indexOf(name) === i),
+    })),
+    thisWeek: thisWeekView(newest?.weeks ?? [], today),
+    /** Words of a coach on qualities that the plan does not know yet. */
+    choicesSince: subject.tiers.filter(({ createdAt }) => newest && createdAt > newest.season.createdAt)
+      .length,
     trunkWork: athlete.trunkWork,
     exposure: discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
     ids: { event: newId(), blackout: newId(), season: newId() },
+  };
+}
+
+/** Targets of the blocks that are not over. */
+const targetsOf = (
+  subject: Subject,
+  standing: AthleteStanding,
+  dosed: DoseAthlete,
+  weeks: readonly PlanWeekRow[],
+): BlockTargets[] =>
+  blockTargets({
+    athlete: dosed,
+    weeks: weeks.map(toPlanWeek),
+    results: standing.assessment.results,
+    weakerSide: weakerSides(standing.linked.priorities),
+    held: subject.underWay.map(toUnderWay).filter(({ role }) => role === 'main'),
+  });
+
+/** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
+function targetView(trade: Trade, { quality, tests, exercise, gapPercent }: QualityTarget) {
+  const rung = exercise && trade.rung(exercise.rungId);
+  const load = exercise?.load && rung ? loadText({ by: rung.load.by, value: exercise.load }) : null;
+  return {
+    quality: qualityName(quality),
+    tests: tests.map(({ testId, side, now, then, orMore }) => {
+      const { name, unit } = trade.test(testId);
+      const set = setUpText(trade, testId, side);
+      return `${name}${set ? `, ${set}` : ''}: ${Math.round(now)} → ${then} ${unit}${orMore ? ' or more' : ''}`;
+    }),
+    exercise:
+      exercise && rung
+        ? [
+            `${rung.name}, ${exercise.sets[0] === exercise.sets[1] ? exercise.sets[0] : `${exercise.sets[0]} to ${exercise.sets[1]}`} \u00d7 ${amountText(exercise.amount, rung.unit)}`,
+            load,
+            `limit ${amountText(exercise.limit, rung.unit)}`,
+          ]
+            .filter(Boolean)
+            .join(', ')
+        : null,
+    sides: gapPercent === null ? null : `sides from ${gapPercent} % apart to within 10 %`,
+  };
+}
+
+/** What this week is for: the phase's aim, the kind of week, what is put first and what waits. */
+function thisWeekView(weeks: readonly PlanWeekRow[], today: string) {
+  const week = weekOf(weeks, today);
+  if (!week) return null;
+  const mains = week.cells.filter(({ tier, sets }) => tier === 'main' && sets > 0);
+  return {
+    phase: phaseNames[week.phase],
+    aim: phaseAims[week.phase],
+    kind: week.kind,
+    minutes: week.minutes,
+    minutesAvailable: week.minutesAvailable,
+    focus: week.focus === null ? null : qualityName(week.focus),
+    sets: [...new Set(mains.map(({ quality }) => quality))].map((id) => ({
+      quality: qualityName(id),
+      sets: Math.max(...mains.filter(({ quality }) => quality === id).map(({ sets }) => sets)),
+    })),
+    waiting: week.waiting.map(qualityName),
+    reasons: week.reasons,
+    retest: week.retest,
   };
 }
 
@@ -75,7 +162,7 @@ function blocksView(weeks: readonly PlanWeekRow[]) {
         weeks: its.length,
         main: ordered.map(qualityName),
         keep: [...keep].map(qualityName),
-        retest: its.find((week) => week.retest)?.startsOn,
+        retests: its.filter((week) => week.retest).map((week) => week.startsOn),
       },
     ];
   });

@@ -102,7 +102,12 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ id: uuidv7(), from: ahead(3), to: ahead(5), reason: 'away' }),
   },
   'athletes/:athleteId/days-off/:blackoutId': { see: 'write only', send: coaches },
-  'athletes/:athleteId/proposals': { see: 'write only', send: coaches },
+  'athletes/:athleteId/tiers': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ quality: 'hip_extension', tier: 'main', reason: 'long descents' }),
+  },
+  'athletes/:athleteId/proposals': { see: all, send: coaches },
   batteries: { see: 'write only', send: all },
   'batteries/:batteryId': { see: 'write only', send: coaches },
   'settings/staff/:staffId': {

@@ -1,5 +1,6 @@
 import { href, Link, useSearchParams } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
+import { Folded } from '~/app/components/folded';
 import { HeadCells } from '~/app/components/head-cells';
 import { Empty } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
@@ -9,6 +10,7 @@ import { athleteTitle } from '~/app/lib/title';
 import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { linkView } from '~/server/views/link';
 import type { Route } from './+types/link';
+import { Choice, ChoiceForm } from './choice';
 
 export const meta = athleteTitle('Link');
 
@@ -23,6 +25,14 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
 
 /** A priority below this is shown folded. */
 const smallBelow = 0.08;
+
+/** The same words as in the sentence of the quality. */
+const gapWords = {
+  even: '',
+  beyond_error: ', beyond its error',
+  repeated: ', within its error, but shows in two tests',
+  within_error: ', within its error',
+} as const;
 
 const verdictWords = { first: 'before all else', train: '', settle: 'test first', keep: 'keep' } as const;
 
@@ -64,6 +74,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
     (priority) => priority.verdict === 'train' && priority.priority < smallBelow,
   );
   const kept = priorities.filter((priority) => priority.verdict === 'keep');
+  const said = (quality: string) => loaderData.choices.find((choice) => choice.quality === quality);
   const next = priorities.find((priority) => priority.verdict === 'first' || priority.verdict === 'train');
   return (
     <>
@@ -156,8 +167,17 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                       ) : null}
                       {row.settleBy ? <p className="mt-2">Would settle it: {row.settleBy}.</p> : null}
                       <p className="mt-2">Ladders: {row.ladders.join(', ').toLowerCase()}.</p>
+                      {loaderData.mayChoose && !loaderData.past && !other ? (
+                        <ChoiceForm
+                          athleteId={athleteId}
+                          quality={row.quality}
+                          name={row.name}
+                          choice={said(row.quality)}
+                        />
+                      ) : null}
                     </div>
                   </details>
+                  <Choice choice={said(row.quality)} today={today} />
                 </div>
               </li>
             ))}
@@ -244,13 +264,18 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
                     <th scope="row" className="py-1.5 pr-3 font-normal">
                       {gap.name}
                     </th>
-                    <td className={`py-1.5 pr-3 ${gap.worse === 'left' ? 'font-bold' : ''}`}>L {gap.left}</td>
-                    <td className={`py-1.5 pr-3 ${gap.worse === 'right' ? 'font-bold' : ''}`}>
-                      R {gap.right}
-                    </td>
+                    {(['left', 'right'] as const).map((side, i) => (
+                      <td key={side} className={`py-1.5 pr-3 ${gap.worse === side ? 'font-bold' : ''}`}>
+                        {gap.sides[i] === side ? (i === 0 ? 'L ' : 'R ') : ''}
+                        {gap[side]}
+                        {gap.sides[i] === side ? null : (
+                          <span className="block text-aside font-normal text-quiet">{gap.sides[i]}</span>
+                        )}
+                      </td>
+                    ))}
                     <td className="py-1.5 text-right">
                       {gap.worse
-                        ? `${Math.round(gap.amount * 10) / 10} ${gap.unit}${gap.beyondError ? '' : ', within error'}`
+                        ? `${Math.round(gap.amount * 10) / 10} ${gap.unit}${gapWords[gap.said]}`
                         : 'even'}
                     </td>
                   </tr>
@@ -293,6 +318,17 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               {kept.map((row) => (
                 <li key={row.key} className="py-2">
                   <strong>{row.name}.</strong> {row.sentence.split('. ')[0]}.
+                  <Choice choice={said(row.quality)} today={today} />
+                  {loaderData.mayChoose && !loaderData.past && !other ? (
+                    <Folded summary="Put it first, or aside">
+                      <ChoiceForm
+                        athleteId={athleteId}
+                        quality={row.quality}
+                        name={row.name}
+                        choice={said(row.quality)}
+                      />
+                    </Folded>
+                  ) : null}
                 </li>
               ))}
               {blocked.map((row) => (

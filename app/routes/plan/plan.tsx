@@ -1,4 +1,4 @@
-import { href, useNavigation } from 'react-router';
+import { href, Link, useNavigation } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError } from '~/app/components/field';
@@ -9,15 +9,18 @@ import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { planSeason } from '~/server/commands/plan-season';
-import { principalIn, subjectIn } from '~/server/principal/middleware.server';
+import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { planView } from '~/server/views/plan';
 import type { Route } from './+types/plan';
 import { BlackoutForm, EventForm, PlanAgain, Remove } from './season-forms';
 
 export const meta = athleteTitle('Plan');
 
-export const loader = async ({ params, context }: Route.LoaderArgs) =>
-  planView(principalIn(context), await subjectIn({ params, context }));
+export const loader = async ({ params, context }: Route.LoaderArgs) => {
+  const asking = { params, context };
+  const [subject, standing] = await Promise.all([subjectIn(asking), standingIn(asking)]);
+  return planView(principalIn(context), subject, standing);
+};
 
 /** Plans the season again; events and days off have addresses of their own. */
 export async function action({ params, request, context }: Route.ActionArgs) {
@@ -76,9 +79,13 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               △ {warning}
             </p>
           ))}
+          {loaderData.choicesSince > 0 ? (
+            <p className="mt-1">△ What was pinned or set aside since stands when you plan again.</p>
+          ) : null}
           <div className="mt-5">
             <SeasonStrip weeks={weeks} events={events} today={today} />
           </div>
+          <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
           <Blocks blocks={loaderData.blocks} today={today} />
           <DoseGrid weeks={weeks} today={today} />
         </section>
@@ -163,6 +170,43 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
   );
 }
 
+const weekKinds: Readonly<Record<string, string>> = {
+  load: 'load week',
+  deload: 'deload',
+  event: 'week of an event',
+};
+
+/** What this week is for. */
+function ThisWeek({
+  week,
+  athleteId,
+}: {
+  week: Route.ComponentProps['loaderData']['thisWeek'];
+  athleteId: string;
+}) {
+  if (!week) return null;
+  return (
+    <section aria-labelledby="this-week" className="mt-6">
+      <h3 id="this-week" className="text-xl">
+        This week
+      </h3>
+      <p>
+        {week.phase}, {weekKinds[week.kind] ?? week.kind}: {week.aim.toLowerCase()}.
+        {week.focus ? ` Focus: ${week.focus.toLowerCase()}.` : ''}{' '}
+        {week.sets.length > 0
+          ? `First come ${week.sets.map(({ quality, sets }) => `${quality.toLowerCase()} (${sets} sets)`).join(', ')}.`
+          : ''}
+        {week.waiting.length > 0 ? ` Waiting: ${week.waiting.join(', ').toLowerCase()}.` : ''}
+        {week.retest ? ' Retest at its end.' : ''}{' '}
+        <Link to={href('/athletes/:athleteId/coach', { athleteId })}>Its sessions</Link>
+      </p>
+      <p className="figures text-aside text-quiet">
+        {week.minutes} of {week.minutesAvailable} minutes. {week.reasons.join(' ')}
+      </p>
+    </section>
+  );
+}
+
 /** Blocks in words: what each is for, what it puts first, what it keeps, what waits. */
 function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData']['blocks']; today: string }) {
   return (
@@ -190,9 +234,24 @@ function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData'][
             {block.keep.length > 0 ? `; kept: ${block.keep.join(', ').toLowerCase()}` : ''}.
             <span className="block text-aside text-quiet">
               {block.aim}
-              {block.retest ? `. Retest in the week of ${dayText(block.retest, today)}` : ''}.
+              {block.retests.length > 0
+                ? `. Retest in the ${block.retests.length > 1 ? 'weeks' : 'week'} of ${block.retests.map((day) => dayText(day, today)).join(' and ')}${block.tests.length > 0 ? `: ${block.tests.join(', ').toLowerCase()}` : ''}`
+                : ''}
+              .
             </span>
           </p>
+          {block.targets.length > 0 ? (
+            <dl className="figures text-aside sm:col-start-2">
+              {block.targets.map((target) => (
+                <div key={target.quality} className="mt-1">
+                  <dt className="inline font-bold">At its end, {target.quality.toLowerCase()}: </dt>
+                  <dd className="inline">
+                    {[target.exercise, ...target.tests, target.sides].filter(Boolean).join('; ')}.
+                  </dd>
+                </div>
+              ))}
+            </dl>
+          ) : null}
         </li>
       ))}
     </ol>
