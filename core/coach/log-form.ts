@@ -16,7 +16,7 @@ export const loggedSetSchema = z.object({
   faultId: z.string().max(60).nullable().default(null),
   /** Outside load it was done with; null for body weight. */
   load: z
-    .object({ by: loadKindSchema, value: z.number().min(0).max(500) })
+    .object({ by: loadKindSchema, value: z.number().min(0, 'log.load_most').max(500, 'log.load_most') })
     .nullable()
     .default(null),
 });

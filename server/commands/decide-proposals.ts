@@ -42,7 +42,9 @@ function barsOf({ trade }: Principal, { gate }: Subject, { row, kind, to, edited
         ? issue('bench.no_load', { name }, path)
         : issue('proposal.too_heavy', { name, load: to.load, most: Math.round(loadMost * 10) / 10 }, path),
     ];
-  if (!edited && !raises(kind)) return [];
+  // Less of what was proposed is never refused; another exercise, or a heavier one, is asked for.
+  const more = to.rungId !== row.after.rungId || (to.load ?? 0) > (row.after.load ?? 0);
+  if (!more && !raises(kind)) return [];
   return gate
     .may('raise', { rungId: to.rungId })
     .map((bar) => issue('proposal.barred', { ...bar.values, name, bar: bar.code }, path));

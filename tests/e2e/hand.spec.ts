@@ -6,10 +6,9 @@ test('a coach builds a session by hand: figures, swap, add, order, note, another
   const path = await ready(page);
   await page.request.post(`${path}/plan`, { form: { id: crypto.randomUUID() } });
   await page.goto(`${path}/coach`);
-  await page
-    .getByRole('link', { name: /^Change .* by hand$/ })
-    .last()
-    .click();
+  await hydrated(page);
+  const log = await page.getByRole('link', { name: 'Log this session' }).last().getAttribute('href');
+  await page.goto(String(log).replace(/log$/, 'hand'));
   await hydrated(page);
   const items = page.getByRole('main').locator('ol.rule-list > li');
   const names = () => items.locator('p > strong').allTextContents();
@@ -61,4 +60,66 @@ test('a coach builds a session by hand: figures, swap, add, order, note, another
   await expect(page.getByText('by hand', { exact: true }).first()).toBeVisible();
   await page.getByRole('link', { name: 'Card to print' }).click();
   await expect(page.getByText('Lying chin nod and hover').first()).toBeVisible();
+});
+
+test('in the week itself: an exercise is dragged by the keys, a session by the pointer, one is changed in place, one skipped', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.request.post(`${path}/plan`, { form: { id: crypto.randomUUID() } });
+  const nextWeek = new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10);
+  await page.goto(`${path}/coach?week=${nextWeek}`);
+  await hydrated(page);
+  const sections = page
+    .getByRole('main')
+    .locator('section')
+    .filter({ has: page.locator('header h3') });
+  const first = sections.first();
+  const names = () => first.locator('ol.rule-list > li p > strong').allTextContents();
+  const before = await names();
+  expect(before.length).toBeGreaterThan(2);
+
+  // By the keys: picked up, one down, put down; the screen reader hears it.
+  await first.getByRole('button', { name: `Move ${before[0]}`, exact: true }).focus();
+  await page.keyboard.press('Space');
+  await expect(page.getByText(`${before[0]} is over ${before[0]}.`)).toBeAttached();
+  await page.keyboard.press('ArrowDown');
+  await expect(page.getByText(`${before[0]} is over ${before[1]}.`)).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect.poll(names).toEqual([before[1], before[0], ...before.slice(2)]);
+
+  // By the pointer: the session to a free day.
+  const handle = first.getByRole('button', { name: /^Move \w+day .* to another day$/ });
+  await handle.scrollIntoViewIfNeeded();
+  const from = await handle.boundingBox();
+  if (!from) throw new Error('no handle');
+  await page.mouse.move(from.x + 10, from.y + 10);
+  await page.mouse.down();
+  await page.mouse.move(from.x + 30, from.y + 40, { steps: 4 });
+  const day = page.getByRole('list', { name: 'Free days' }).getByRole('listitem').last();
+  const free = await day.textContent();
+  const to = await day.boundingBox();
+  if (!to) throw new Error('no free day');
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 });
+  await page.mouse.up();
+  await expect(page.getByRole('heading', { name: new RegExp(String(free)) })).toBeVisible();
+
+  // In place: figures of the first exercise of the first session there is now.
+  const now = sections.first();
+  await now.getByRole('button', { name: /^Change .* by hand$/ }).click();
+  await now.getByText('Figures and note').first().click();
+  await now.getByLabel('Sets', { exact: true }).first().fill('5');
+  await now.getByRole('button', { name: 'Save these figures' }).first().click();
+  await expect(now.getByText(/^5 ×/)).toBeVisible();
+  await now.getByRole('button', { name: /^Done with/ }).click();
+  await expect(now.getByText(/^5 ×/)).toBeVisible();
+  await expect(now.getByText('by hand', { exact: true })).toBeVisible();
+
+  await now.getByRole('button', { name: /^Skip, / }).click();
+  await now.getByLabel(/^Why .* is skipped$/).fill('travel');
+  await now.getByRole('button', { name: /^Skip, / }).click();
+  await expect(now.getByText('Skipped', { exact: false }).first()).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await now.getByRole('button', { name: /^Put it on again, / }).click();
+  await expect(now.getByRole('button', { name: /^Skip, / })).toBeVisible();
 });

@@ -42,6 +42,7 @@ const table: Readonly<Record<string, Row>> = {
   'screen/clocks': { see: all, send: nobody },
   season: { see: all, send: nobody },
   sessions: { see: all, send: nobody },
+  proposals: { see: all, send: coaches },
   library: { see: all, send: nobody },
   'library/tests': { see: all, send: coaches },
   'library/rules': { see: all, send: nobody },
@@ -75,6 +76,7 @@ const table: Readonly<Record<string, Row>> = {
   'athletes/:athleteId/link': { see: all, send: nobody },
   'athletes/:athleteId/plan': { see: all, send: coaches, body: () => ({ id: uuidv7() }) },
   'athletes/:athleteId/coach': { see: all, send: coaches },
+  'athletes/:athleteId/coach/unplanned': { see: all, send: nobody },
   'athletes/:athleteId/coach/:sessionId/log': { see: all, send: nobody },
   'athletes/:athleteId/coach/:sessionId/hand': {
     see: all,

@@ -192,14 +192,24 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   await page.getByRole('link', { name: 'Log this session' }).first().click();
   await hydrated(page);
   const items = page.getByRole('main').locator('form > ol > li');
-  const lostItem = items.filter({ has: page.getByText(/ lost$/).nth(1) }).first();
+  const lostItem = items.filter({ has: page.getByText(/ otherwise$/).nth(1) }).first();
   const lostName = (await lostItem.locator('strong').first().textContent()) ?? '';
   const doseBefore = (await lostItem.locator('p.head').textContent()) ?? '';
   for (const i of [0, 1])
     await lostItem
-      .getByText(/ lost$/)
+      .getByText(/ otherwise$/)
       .nth(i)
       .click();
+  await page.getByRole('button', { name: 'Save with 2 exceptions' }).click();
+  // What was done is not filled in for anybody.
+  await expect(lostItem.getByText(/say how much was done/).first()).toBeVisible();
+  for (const i of [0, 1]) {
+    await lostItem
+      .getByLabel(/set \d+, /)
+      .nth(i)
+      .fill('2');
+    await lostItem.getByLabel('ended by').nth(i).selectOption({ index: 1 });
+  }
   await expect(page.getByRole('button', { name: 'Save with 2 exceptions' })).toBeVisible();
   await page.getByRole('button', { name: 'Save with 2 exceptions' }).click();
   await expect(page.getByText('Say how hard it was')).toBeVisible();
@@ -219,7 +229,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
   const [, toName = '', toAmount = ''] =
     /→ (.+), \d+ × (\d+ [a-z]+)/.exec((await proposal.textContent()) ?? '') ?? [];
   expect(toName).not.toBe('');
-  await page.getByRole('button', { name: /^Decide these/ }).click();
+  await page.getByRole('button', { name: /^Decide th/ }).click();
   await expect(page.getByRole('heading', { name: 'For next time' })).toBeHidden();
   await expect(page.getByText('logged, effort 6 of 10')).toBeVisible();
   // The next card follows what was accepted: the new rung or amount, and no longer the old one.

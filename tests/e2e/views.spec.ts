@@ -65,6 +65,8 @@ const views: [string, string][] = [
   ['Link', `${ysolde}/link`],
   ['Plan', `${ysolde}/plan`],
   ['Coach', `${ysolde}/coach`],
+  ['log of unplanned work', `${ysolde}/coach/unplanned`],
+  ['proposals', '/proposals'],
   ['card', `${ysolde}/card`],
   ['Review', `${ysolde}/review`],
   ['athlete with a flag', demoAthlete('Rafferty Dunnock')],

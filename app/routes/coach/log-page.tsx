@@ -184,6 +184,9 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
         {unplanned
           ? 'Add the exercises one by one. It counts in the limits, the bending of the week and the doses.'
           : 'Every set counts as asked, unless you say it was otherwise.'}
+        {!unplanned && !logged && view.sessionDay > today
+          ? ' This session lies ahead: saved now, it was done today.'
+          : ''}
       </p>
       {logged ? <Standing logged={logged} /> : null}
       <TextField

@@ -1,0 +1,60 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { hydrated } from './people';
+
+test('proposals of one athlete are changed and seen on the cards before they are taken; no day moves', async ({
+  page,
+}) => {
+  await page.goto('/proposals');
+  const name =
+    (await page
+      .getByRole('region', { name: /^A harder rung/ })
+      .getByRole('link', { name: /^The week of / })
+      .first()
+      .getAttribute('aria-label')) ?? '';
+  await page.getByRole('link', { name }).first().click();
+  await page.waitForURL(/\/coach$/);
+  await hydrated(page);
+  const main = page.getByRole('main');
+  await expect(main.getByRole('heading', { name: 'For next time' })).toBeVisible();
+  const days = () => main.locator('section header h3').allTextContents();
+  await expect(main.locator('section header h3').first()).toBeVisible();
+  const before = (await days()).map((text) => text.replace(/\d+ min$/, ''));
+  await main.getByText('Change it').first().click();
+  await expect(main.getByLabel('Exercise').first()).toBeVisible();
+  await expect(main.getByLabel('Exercise').first().locator('option').first()).toContainText(/, limit \d/);
+  await main.getByLabel('Sets next time').first().fill('0');
+  await main.getByRole('button', { name: 'Show it on the cards' }).click();
+  await expect(main.getByRole('region', { name: 'On the cards' })).toBeVisible();
+  await main.getByRole('button', { name: /^Decide th/ }).click();
+  await expect(main.getByText('Sets: 1 to 12.')).toBeVisible();
+  await main.getByLabel('Sets next time').first().fill('2');
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+  await main.getByRole('button', { name: /^Decide th/ }).click();
+  await expect(main.getByRole('heading', { name: 'For next time' })).toBeHidden();
+  expect((await days()).map((text) => text.replace(/\d+ min$/, ''))).toEqual(before);
+});
+
+test('a coach takes the proposals of the whole squad at once; what is not ticked stays open', async ({
+  page,
+}) => {
+  await page.goto('/proposals');
+  await hydrated(page);
+  const main = page.getByRole('main');
+  await expect(main.getByText(/\d+ athletes, \d+ changes/)).toBeVisible();
+  await expect(main.getByText(/inside the ramp|outside the ramp/).first()).toBeVisible();
+  const boxes = main.getByRole('checkbox');
+  const all = await boxes.count();
+  expect(all).toBeGreaterThan(3);
+  const left = (await boxes.last().getAttribute('value')) ?? '';
+  await boxes.last().uncheck();
+  const ticked = await main.getByRole('checkbox', { checked: true }).count();
+  await main.getByRole('button', { name: 'Take what is ticked' }).click();
+  const status = main.getByRole('status').filter({ hasText: 'taken' });
+  await expect(status).toContainText(/\d+ changes? taken/);
+  const taken = Number(/(\d+) changes? taken/.exec((await status.textContent()) ?? '')?.[1]);
+  expect(taken).toBeGreaterThan(0);
+  expect(taken).toBeLessThanOrEqual(ticked);
+  await expect(main.locator(`input[value="${left}"][name="accept"]`)).toBeVisible();
+  expect(await main.getByRole('checkbox').count()).toBe(all - taken);
+});
