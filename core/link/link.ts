@@ -193,6 +193,7 @@ export function link(input: LinkInput): LinkResult {
         verdict,
         settleBy,
         ladderIds,
+        asker: input.discipline.sport === 'goal' ? 'goal' : 'sport',
       }),
       arithmetic,
       ladderIds,

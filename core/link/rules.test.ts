@@ -170,6 +170,7 @@ describe('the sentence of a priority', () => {
   });
   it('leaves the arithmetic of the sport out where it asks little', () => {
     expect(sentence({ demand: 2 })).toContain('The sport asks 2 of 5. Served');
+    expect(sentence({ demand: 2, asker: 'goal' })).toContain('The goal asks 2 of 5. Served');
     expect(sentence({ demand: 3 })).toContain('The sport asks 3 of 5, and ');
   });
   it('says what goes first, what is in doubt and what would settle it, and serves only what is trained', () => {

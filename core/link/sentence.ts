@@ -68,6 +68,8 @@ export interface SentenceInput {
   readonly verdict: 'first' | 'train' | 'settle' | 'keep';
   readonly settleBy: ScreenTest | undefined;
   readonly ladderIds: readonly string[];
+  /** Who asks: a sport, or a goal that is none. */
+  readonly asker?: 'sport' | 'goal' | undefined;
 }
 
 /** One explaining sentence (or two short ones) made from the numbers of a priority. */
@@ -78,7 +80,8 @@ export function prioritySentence(input: SentenceInput): string {
     : '';
   const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]
     ?.result;
-  if (!main) return `Not tested yet; the sport asks ${input.demand} of 5.${settle}`;
+  const asker = input.asker ?? 'sport';
+  if (!main) return `Not tested yet; the ${asker} asks ${input.demand} of 5.${settle}`;
   const test = trade.test(main.testId);
   const opposed = main.side !== 'both' && test.feeds[0]?.worksSide === 'opposite';
   const set = opposed ? `, ${setUpText(trade, test.id, main.side)}:` : '';
@@ -99,7 +102,7 @@ export function prioritySentence(input: SentenceInput): string {
     .slice(0, 2)
     .map((id) => trade.fault(id).name.toLowerCase());
   const faultText = seen.length > 0 ? ` Seen: ${seen.join(', ')}.` : '';
-  const asks = `The sport asks ${input.demand} of 5${input.demand >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
+  const asks = `The ${asker} asks ${input.demand} of 5${input.demand >= 3 ? `, and ${exposureClause(input.exposure, capability.side)}` : ''}.`;
   const serve =
     verdict === 'train' || verdict === 'first'
       ? ` Served by ${input.ladderIds

@@ -124,6 +124,7 @@ export async function linkView(
     today: present.today,
     screened: standing.trials.length > 0,
     sport: disciplineLabel(standing.athlete.disciplineId),
+    isGoal: discipline(standing.athlete.disciplineId).sport === 'goal',
     other: other ? { id: other, label: disciplineLabel(other) } : undefined,
     disciplines: disciplines.map(({ id }) => ({ id, label: disciplineLabel(id) })),
     event: standing.event ? { name: standing.event.name, onDate: standing.event.onDate } : undefined,

@@ -103,7 +103,9 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             </p>
           ) : null}
           <h2 className="text-3xl">
-            {other ? `If the sport were ${other.label}` : 'What holds back, in this sport'}
+            {other
+              ? `If the sport were ${other.label}`
+              : `What holds back, ${loaderData.isGoal ? 'for this goal' : 'in this sport'}`}
           </h2>
           <p className="figures mt-1 text-quiet">
             {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
