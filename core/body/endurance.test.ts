@@ -10,6 +10,7 @@ import {
   capacityFromHold,
   capacityFromStages,
   limitS,
+  limitWord,
   maxNm,
   predictLimit,
   shareAt,
@@ -300,4 +301,13 @@ describe('inverse problems', () => {
     expect(angleKnob(carry, man, bare)).toBeUndefined();
     expect(angleKnob({ ...legs, feet_down: [true, true] }, man, bare)).toBeUndefined();
   });
+});
+
+it('a limit under 3 s or over 10 min is said to be no training', () => {
+  expect([2.9, 3, 600, 601].map((seconds) => limitWord(seconds).slice(0, 9))).toEqual([
+    ' Under 3 ',
+    '',
+    '',
+    ' Over 10 ',
+  ]);
 });

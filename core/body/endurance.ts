@@ -158,3 +158,14 @@ export function atAge(capacity: Capacity, weeks: number): Capacity {
 
 /** Shares of the limit a set is prescribed at. */
 export const holdShares = { easy: 0.5, working: 0.65, hard: 0.8 } as const;
+
+/** Holds under this are over before they begin; over that they are no training of the trunk. */
+const sensibleS = { least: 3, most: 600 } as const;
+
+/** What to say of a limit that no training rung should have; nothing of one that it may. */
+export const limitWord = (seconds: number): string =>
+  seconds < sensibleS.least
+    ? ' Under 3 s: not to be trained yet.'
+    : seconds > sensibleS.most
+      ? ' Over 10 min: no training as it is, add load or take a harder rung.'
+      : '';

@@ -3,7 +3,8 @@ import type { KnownCapacity } from '~/core/body/capacity';
 import { capacityFromHold } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
 import { ladder, ladders, rung } from '.';
-import { leverTable } from './lever-table';
+import { jumpsSaid, leverTable } from './lever-table';
+import { referenceBodies } from './load-table';
 import { loadInWords, mostLoad, startLoad } from './rung-load';
 
 const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
@@ -47,6 +48,22 @@ describe('the lever table', () => {
     const line = row('dead_bug', 'dead_bug_arms_feet_up', [known(150)]);
     expect(line.limit).toBeUndefined();
     expect(line.basis).toContain('Under 15 %');
+  });
+
+  it('has a step between or a reason for every jump over 25 % and every fall, and none for anything else', () => {
+    const marked = new Set<string>();
+    for (const body of [...referenceBodies, { massKg: 70, statureM: 1.75, sex: 'male' as const }])
+      for (const its of ladders)
+        for (const line of leverTable(its, bodyOf(body))) {
+          const jump = line.jumpPercent ?? 0;
+          const named = jump > 25 || jump < -1;
+          if (named) marked.add(line.rungId);
+          expect({ rung: line.rungId, said: (line.between ?? line.why) !== undefined }).toEqual({
+            rung: line.rungId,
+            said: named,
+          });
+        }
+    expect(jumpsSaid.filter((id) => !marked.has(id))).toEqual([]);
   });
 
   it('marks a jump over 25 % and offers a step that halves it', () => {

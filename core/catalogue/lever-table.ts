@@ -5,6 +5,7 @@ import { type PredictedLimit, predictLimit, smallestShare } from '~/core/body/en
 import { angleKnob, type Knob, leverKnob, loadCounts, loadKnob, solveForMoment } from '~/core/body/inverse';
 import { directionNames, limitByMoment, type Moments, relativePercent } from '~/core/body/moment';
 import type { Archetype, Load, LoadKind, Posture } from '~/core/body/posture';
+import jumps from './data/jumps.json';
 import { loadPlaces, mainNm, rungMoments, startLoad } from './rung-load';
 import type { Ladder, Rung } from './schema';
 
@@ -24,12 +25,19 @@ export interface LeverRow {
   /** Change of the moment from the rung before, %. */
   readonly jumpPercent: number | undefined;
   readonly bigJump: boolean;
-  /** For a big jump: a step that halves it. */
+  /** For a big jump: a step between. */
   readonly between: string | undefined;
+  /** For a fall, or a jump that has no step of its own: why it stands where it stands. */
+  readonly why: string | undefined;
 }
 
-/** A jump from rung to rung over this is marked. */
-const bigJumpPercent = 25;
+/** A jump from rung to rung over this is marked, and a fall of more than that. */
+export const bigJumpPercent = 25;
+export const fallPercent = -1;
+
+/** Steps and reasons that a coach would give where the numbers jump or fall; by rung. */
+const said: Readonly<Record<string, { readonly step?: string; readonly why?: string }>> = jumps;
+export const jumpsSaid: readonly string[] = Object.keys(said);
 
 /** Load that can be added to an archetype without changing its shape, and the most of it (for 70 kg). */
 const addable: Readonly<Partial<Record<Archetype, readonly [by: LoadKind, most: number]>>> = {
@@ -117,6 +125,7 @@ export function leverTable(
         jumpPercent: undefined,
         bigJump: false,
         between: undefined,
+        why: undefined,
       };
     }
     const nm = mainNm(moments);
@@ -134,7 +143,11 @@ export function leverTable(
     const same = before && before.main === moments.main ? before : undefined;
     const jumpPercent = same && same.nm > 1 ? (100 * (nm - same.nm)) / same.nm : undefined;
     const bigJump = jumpPercent !== undefined && jumpPercent > bigJumpPercent;
-    const between = same && bigJump ? stepBetween(same.rung, rung, same.nm, nm, body) : undefined;
+    const marked = bigJump || (jumpPercent !== undefined && jumpPercent < fallPercent);
+    const words = marked ? said[rung.id] : undefined;
+    const between =
+      words?.step ??
+      (same && bigJump && !words ? stepBetween(same.rung, rung, same.nm, nm, body) : undefined);
     if (nm > 1) before = { rung, nm, main: moments.main };
     return {
       rungId: rung.id,
@@ -147,6 +160,7 @@ export function leverTable(
       jumpPercent,
       bigJump,
       between,
+      why: words?.why,
     };
   });
 }

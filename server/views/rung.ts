@@ -22,6 +22,7 @@ export function shownRow(row: LeverRow) {
     jumpPercent: row.jumpPercent,
     bigJump: row.bigJump,
     between: row.between,
+    why: row.why,
   };
 }
 export type ShownRow = ReturnType<typeof shownRow>;

@@ -3,6 +3,7 @@ import { Link } from 'react-router';
 import { Figure } from '~/app/components/figure';
 import { issueText } from '~/app/words/issue-text';
 import type { Body } from '~/core/body/anthropometry';
+import { limitWord } from '~/core/body/endurance';
 import type { Posture } from '~/core/body/posture';
 import { secondsText } from '~/core/body/units';
 import type { Issue } from '~/core/result';
@@ -112,6 +113,7 @@ export function RungLine({
                     {rung.limit.lowerBound ? ' or more' : ''}{' '}
                     <span className="text-quiet">
                       ({secondsText(rung.limit.fromS)} to {secondsText(rung.limit.toS)})
+                      {limitWord(rung.limit.seconds)}
                     </span>
                   </span>
                 ) : null}
@@ -132,12 +134,12 @@ export function RungLine({
             {big ? <span aria-hidden="true">▲ </span> : null}
             {jumpText(rung.jumpPercent)}
           </span>
-          {big ? (
-            <span>
-              {rung.between
-                ? `Between: ${rung.between}`
-                : 'No single step lies between: stay longer on the rung below.'}
-            </span>
+          {rung.between ? (
+            <span>Between: {rung.between}.</span>
+          ) : rung.why ? (
+            <span>{rung.why}</span>
+          ) : big ? (
+            <span>No single step lies between: stay longer on the rung below.</span>
           ) : null}
         </p>
       ) : null}

@@ -3,6 +3,7 @@ import { href, Link, useNavigate } from 'react-router';
 import { FigurePlayer } from '~/app/components/figure-player';
 import { RungSelect } from '~/app/components/rung-select';
 import { type Body, gravity } from '~/core/body/anthropometry';
+import { limitWord } from '~/core/body/endurance';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
 import type { RungView } from '~/server/views/rung';
@@ -197,6 +198,7 @@ function Numbers({
       <p className="mt-2 text-aside">
         {row.basis}
         {!limit && !athlete ? ' Choose an athlete with a screened hold to see shares and limits.' : ''}
+        {limit ? limitWord(limit.seconds) : ''}
         {(limit?.share ?? 0) > 1
           ? ' Beyond the capacity: under 23 s, not to be trained as a hold. Take an easier rung.'
           : ''}
