@@ -48,6 +48,8 @@ const bars: Readonly<Record<string, (values: Values) => string>> = {
   'bar.breath_only': () => 'breath and brace only until a licensed practitioner agrees',
   'bar.held': (v) => `${lower(qualityName(text(v, 'quality')))} is held by an open pain flag`,
   'bar.caution': (v) => lower(text(v, 'barName')),
+  'bar.half_height': (v) =>
+    `${lower(text(v, 'barName'))}: above the middle of its ladder, ${text(v, 'rung')} must be owned first`,
   'bar.hidden': () => 'hidden by the practice',
   'bar.youth_load': () => 'no load under 16 before the exercise is owned',
   'bar.school': (v) => `the school “${text(v, 'school')}” leaves this ladder out`,

@@ -220,6 +220,26 @@ describe('gentle cautions', () => {
   });
 });
 
+describe('high blood pressure', () => {
+  it('opens a rung above the middle of its ladder once the one below it is owned', () => {
+    const { rungs } = shippedTrade.ladder('plank');
+    const middle = Math.ceil(rungs.length / 2);
+    const codes = (id: string, cautions: string[], owned: string[] = []) =>
+      gateOf({ cautions, owned: new Set(owned) })
+        .rung(id)
+        .bars.map(({ code }) => code)
+        .filter((code) => code === 'bar.half_height');
+    for (const [i, rung] of rungs.entries()) {
+      expect(codes(rung.id, ['hypertension'])).toEqual(i < middle ? [] : ['bar.half_height']);
+      expect(codes(rung.id, ['heart_disease'])).toEqual(i < middle ? [] : ['bar.half_height']);
+      expect(codes(rung.id, ['pregnancy'])).toEqual([]);
+      const below = rungs[i - 1];
+      if (below) expect(codes(rung.id, ['hypertension'], [below.id])).toEqual([]);
+      expect(codes(rung.id, ['hypertension'], [rung.id])).toEqual([]);
+    }
+  });
+});
+
 describe('a rung', () => {
   it('is barred by the practice’s hand, the school and the kit, each said', () => {
     const trade = tradeOf({ ...noEdits, rungs: { plank_full: { patch: {}, hidden: true } } });

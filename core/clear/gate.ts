@@ -98,6 +98,8 @@ export interface Gate {
 const gentle: readonly string[] = ['hypertension', 'heart_disease', 'pregnancy'];
 const gentleCapS = 10;
 const gentleEffort = 5;
+/** Cautions under which nothing above the middle of a ladder is done before the rung below it is owned. */
+const halfHeight: readonly string[] = ['hypertension', 'heart_disease'];
 /** Under 16 a hold ends here. */
 const youthCapS = 60;
 /** After the first third of a pregnancy: on the back at most so long in one go, and in a session. */
@@ -120,6 +122,22 @@ export function cautionBars(ladder: Ladder, rung: Rung, cautions: readonly strin
       (its.load_max !== undefined && rung.load.by !== 'none' && rung.load.start > its.load_max);
     return barred ? [issue('bar.caution', { caution: id, barName: its.name })] : [];
   });
+}
+
+/** Above the middle of its ladder a rung waits for the one below it to be owned, under cautions that say so. */
+function heightBars(
+  ladder: Ladder,
+  rung: Rung,
+  cautions: readonly string[],
+  owned: ReadonlySet<string>,
+): Issue[] {
+  const id = cautions.find((one) => halfHeight.includes(one));
+  const at = ladder.rungs.findIndex((other) => other.id === rung.id);
+  if (id === undefined || at < Math.ceil(ladder.rungs.length / 2)) return [];
+  const below = ladder.rungs[at - 1];
+  return below === undefined || owned.has(below.id) || owned.has(rung.id)
+    ? []
+    : [issue('bar.half_height', { caution: id, barName: caution(id).name, rung: below.name })];
 }
 
 /** What the gate of a test depends on: the cautions, what the clearance allows and what is held. */
@@ -216,6 +234,7 @@ export function gate(facts: GateFacts): Gate {
       ...(trade.isHidden(rungId) ? [issue('bar.hidden')] : []),
       ...qualityBars(ladder.quality),
       ...cautionBars(ladder, rung, cautions),
+      ...heightBars(ladder, rung, cautions, facts.owned),
       ...(rung.load.start > 0 && rung.load.by !== 'none' && !mayLoad ? [issue('bar.youth_load')] : []),
       ...schoolBar(ladder, rung, facts.schoolId),
       ...kitBar(rung, facts.kit),
