@@ -67,6 +67,7 @@ export default [
     route('athletes/:athleteId/days-off/:blackoutId', 'routes/plan/remove-blackout.ts'),
     route('athletes/:athleteId/tiers', 'routes/link/choose-tier.ts'),
     route('athletes/:athleteId/proposals', 'routes/coach/proposals.ts'),
+    route('exercise-sets', 'routes/coach/exercise-sets.ts'),
     route('batteries', 'routes/screen/keep-battery.ts'),
     route('batteries/:batteryId', 'routes/screen/remove-battery.ts'),
     route('settings/staff/:staffId', 'routes/settings/change-person.ts'),

@@ -24,6 +24,8 @@ const words: Readonly<Record<string, string>> = {
   'battery.remove': 'removed a battery',
   'event.add': 'added an event',
   'event.remove': 'removed an event',
+  'exercise_set.keep': 'kept a set of exercises',
+  'exercise_set.remove': 'forgot a set of exercises',
   'tier.choose': 'put a quality first, behind or aside',
   'blackout.add': 'added days off',
   'blackout.remove': 'removed days off',

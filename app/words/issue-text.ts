@@ -280,6 +280,11 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'hand.flexion': (v) =>
     `That is over the week’s ceiling of loaded bending: ${text(v, 'cycles')} cycles and ${text(v, 'seconds')} s.`,
   'hand.on_back': (v) => `At most ${text(v, 'minutes')} minutes on the back in a session.`,
+  'hand.set_added': (v) => `The set “${text(v, 'name')}” was added by hand.`,
+  'kept.name': () => 'Give the set a name, 2 to 60 letters.',
+  'kept.empty': () => 'This session has no exercises to keep.',
+  'kept.gone': () => 'This set is not kept any more.',
+  'kept.nothing': (v) => `Everything of “${text(v, 'name')}” is in this session already.`,
   'hand.skipped': (v) => `Skipped${text(v, 'reason') ? `: ${text(v, 'reason')}` : ''}.`,
   'hand.missed': (v) => `Missed${text(v, 'reason') ? `: ${text(v, 'reason')}` : ''}.`,
   'hand.on_again': () => 'On again.',

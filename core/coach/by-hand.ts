@@ -225,3 +225,29 @@ export function equivalents(
       dose: Math.round(asked.dose * 100) / 100,
     }));
 }
+
+/** An exercise of a set that a practice keeps: its sets, and its amount and load as they were kept. */
+export interface KeptExercise {
+  readonly rungId: string;
+  readonly sets: number;
+  readonly amount: number;
+  readonly load: number | null;
+}
+
+/**
+ * A kept exercise for one athlete: as it was kept where that is not near the limit and a cap allows it, else what the rules
+ * would ask of this athlete, with as many sets.
+ */
+export function keptFigures(
+  a: DoseAthlete,
+  kept: KeptExercise,
+  phase: Phase,
+  weaker: WeakerSide | undefined,
+): HandFigures {
+  const rung = a.trade.rung(kept.rungId);
+  const usual = usualFigures(a, rung, phase, kept.sets, weaker);
+  const as: HandFigures = { ...usual, amount: kept.amount, load: kept.load };
+  const { weaker: limit } = limitsOf(a, rung, as.load ?? 0);
+  const fits = doseOfSet(as.amount, limit.amount) <= testShare && handBars(a, rung, as).length === 0;
+  return fits ? as : usual;
+}

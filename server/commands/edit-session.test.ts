@@ -1,10 +1,12 @@
 import { addDays } from '~/core/body/dates';
+import { setsOfPractice } from '~/db/queries/exercise-sets';
 import { newId } from '~/db/queries/practice';
 import type { StoredSession } from '~/db/queries/sessions';
 import { ownDatabase } from '~/db/testing';
 import { subjectOf } from '../principal/subject';
 import { aPlanned, aPractice, codesOf, must, sessionsOf, type TestPractice, testDay } from '../testing';
 import { editSession } from './edit-session';
+import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
 import { layOut } from './lay-out';
 
 ownDatabase();
@@ -224,5 +226,35 @@ describe('a coach’s hand on a session', () => {
     must(await edit(session, { op: 'to_session', itemId: item.id, toSessionId: other.id, at: 0 }));
     const now = (await sessions()).find(({ onDate }) => onDate === other.onDate) as StoredSession;
     expect(rungs(now)).toEqual([item.rungId, ...rungs(other)]);
+  });
+
+  it('keeps its exercises as a set, which is added whole to another: as kept where it fits the athlete, once each', async () => {
+    const session = await first();
+    const id = newId();
+    const keep = (name: string, setId = id) =>
+      keepExerciseSet(practice.coach, { id: setId, athleteId, sessionId: session.id, name });
+    expect(codesOf(await keep('x'))).toEqual(['kept.name']);
+    must(await keep('circuit'));
+    // The same name again is the same set.
+    must(await keep('circuit', newId()));
+    expect(await setsOfPractice(practice.practiceId)).toMatchObject([{ id, name: 'circuit' }]);
+    const other = (await sessions()).find(
+      ({ id: its, onDate, items }) =>
+        its !== session.id &&
+        onDate >= testDay &&
+        rungs(session).some((r) => !items.some((i) => i.rungId === r)),
+    );
+    if (!other) throw new Error('no other session');
+    must(await edit(other, { op: 'add_set', setId: id }));
+    const now = (await sessions()).find(({ onDate }) => onDate === other.onDate) as StoredSession;
+    expect(new Set(rungs(now))).toEqual(new Set([...rungs(other), ...rungs(session)]));
+    expect(rungs(now)).toHaveLength(new Set(rungs(now)).size);
+    expect(codesOf(await edit(now, { op: 'add_set', setId: id }))).toEqual(['kept.nothing']);
+    expect(codesOf(await edit(now, { op: 'add_set', setId: newId() }))).toEqual(['kept.gone']);
+    const elsewhere = await aPractice();
+    expect(await setsOfPractice(elsewhere.practiceId)).toEqual([]);
+    expect(codesOf(await removeExerciseSet(elsewhere.coach, { id }))).toEqual(['kept.gone']);
+    must(await removeExerciseSet(practice.coach, { id }));
+    expect(await setsOfPractice(practice.practiceId)).toEqual([]);
   });
 });

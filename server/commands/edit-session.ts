@@ -7,6 +7,7 @@ import {
   handMost,
   handNotes,
   handSessionBars,
+  keptFigures,
   prescriptionByHand,
   usualFigures,
 } from '~/core/coach/by-hand';
@@ -19,6 +20,7 @@ import { type WeakerSide, weakerSides } from '~/core/link/weaker-sides';
 import { nearEvent } from '~/core/plan/days';
 import { weekOf } from '~/core/plan/season-input';
 import { type Issue, issue, type Result, refuse } from '~/core/result';
+import { setById } from '~/db/queries/exercise-sets';
 import { putUnderWay } from '~/db/queries/ladders';
 import { newestSeason } from '~/db/queries/plan';
 import {
@@ -64,6 +66,8 @@ const edit = z.discriminatedUnion('op', [
   /** `lasting`: from now on, not on this day alone. */
   z.object({ op: z.literal('swap'), itemId: id, rungId: z.string().max(80), lasting: z.boolean() }),
   z.object({ op: z.literal('add'), rungId: z.string().max(80) }),
+  /** All exercises of a set the practice keeps. */
+  z.object({ op: z.literal('add_set'), setId: id }),
   z.object({ op: z.literal('remove'), itemId: id }),
   /** Counted from 0. */
   z.object({ op: z.literal('place'), itemId: id, at: z.number().int().min(0).max(40) }),
@@ -138,7 +142,7 @@ interface Edited {
 /** The items of the session after an edit of one of them. */
 function edited(
   at: AtHand,
-  sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' | 'stand' }>,
+  sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' | 'stand' | 'add_set' }>,
 ): Result<Edited> {
   const { items } = at.session;
   const { trade } = at.principal;
@@ -212,6 +216,36 @@ function edited(
       );
     }
   }
+}
+
+/** The session with all exercises of a kept set that may be done and are not in it yet; what is left out is said. */
+async function withSet(at: AtHand, setId: string): Promise<Result<Edited>> {
+  const kept = await setById(at.principal.practiceId, setId);
+  if (!kept) return refuse('kept.gone', {}, ['setId']);
+  const { trade } = at.principal;
+  const items: NewItem[] = [...at.session.items];
+  const notes: Issue[] = [];
+  for (const exercise of kept.items) {
+    const { rungId } = exercise;
+    if (!trade.hasRung(rungId) || items.some((item) => item.rungId === rungId)) continue;
+    const { quality } = trade.ladderOf(rungId);
+    const made = handRow(
+      at,
+      { rungId, role: roleIn(quality, 'accessory'), setting: null },
+      (phase) => keptFigures(at.athlete, exercise, phase, weakerOf(at, quality)),
+      null,
+    );
+    if (made.ok) {
+      items.push(made.value.row);
+      notes.push(...made.value.notes);
+    } else notes.push(...made.issues);
+  }
+  if (items.length === at.session.items.length)
+    return refuse(notes.length > 0 ? notes : [issue('kept.nothing', { name: kept.name })]);
+  return {
+    ok: true,
+    value: { items, notes: [issue('hand.set_added', { name: kept.name }), ...notes] },
+  };
 }
 
 /** Rows as the gate weighs them. */
@@ -418,7 +452,7 @@ export const editSession = command({
       const moved = await elsewhere(at, sent);
       return moved.ok ? trail(moved.value) : moved;
     }
-    const made = edited(at, sent);
+    const made = sent.op === 'add_set' ? await withSet(at, sent.setId) : edited(at, sent);
     if (!made.ok) return made;
     // Taking work away is never refused for what is left of it.
     const bars = sent.op === 'remove' || sent.op === 'place' ? [] : standsWith(at, made.value.items);

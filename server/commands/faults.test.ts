@@ -34,6 +34,7 @@ import { correctTrial } from './correct-trial';
 import { decideProposals } from './decide-proposals';
 import { editCatalogue } from './edit-catalogue';
 import { editSession } from './edit-session';
+import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
 import { importRoster, keepDraft } from './import-roster';
 import { keepLiveSet, keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
@@ -363,6 +364,33 @@ const stories: readonly Story[] = [
           reason: 'exams',
         });
     },
+  ],
+  [
+    'exercise_set.keep',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const [session] = await sessionsOf(practice.coach, athleteId);
+      const kept = { id: newId(), athleteId, sessionId: session?.id, name: 'circuit' };
+      return () => keepExerciseSet(practice.coach, kept);
+    },
+  ],
+  [
+    'exercise_set.remove',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const [session] = await sessionsOf(practice.coach, athleteId);
+      const id = newId();
+      must(
+        await keepExerciseSet(practice.coach, {
+          id,
+          athleteId,
+          sessionId: session?.id,
+          name: `set ${id.slice(-6)}`,
+        }),
+      );
+      return () => removeExerciseSet(practice.coach, { id });
+    },
+    'kept.gone',
   ],
   [
     'tier.choose',

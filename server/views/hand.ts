@@ -5,7 +5,9 @@ import { loadsFor } from '~/core/dose/loads';
 import { phaseRules } from '~/core/dose/phases';
 import { weakerSides } from '~/core/link/weaker-sides';
 import { weekOf } from '~/core/plan/season-input';
+import { setsOfPractice } from '~/db/queries/exercise-sets';
 import { newestSeason } from '~/db/queries/plan';
+import { newId } from '~/db/queries/practice';
 import { sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
@@ -26,11 +28,12 @@ export async function handView(
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
   if (!session || session.athleteId !== athlete.id) return undefined;
   const thisWeek = weekStartOf(today, principal.firstWeekday);
-  const [around, newest, dosed] = await Promise.all([
+  const [around, newest, dosed, sets] = await Promise.all([
     // Its week, and the two weeks it may be moved in.
     sessionsBetween(practiceId, athlete.id, earlierOf(session.weekStart, thisWeek), addDays(thisWeek, 13)),
     newestSeason(practiceId, athlete.id),
     loadDose(principal, subject, standing),
+    setsOfPractice(practiceId),
   ]);
   const week = around.filter(
     (other) => other.onDate >= session.weekStart && other.onDate <= addDays(session.weekStart, 6),
@@ -93,6 +96,13 @@ export async function handView(
         ),
       };
     }),
+    /** Sets of exercises the practice keeps. */
+    sets: sets.map(({ id, name, items }) => ({
+      id,
+      name,
+      exercises: items.map(({ rungId }) => trade.rung(rungId).name),
+    })),
+    newSetId: newId(),
     /** Every rung the gate leaves, by ladder. */
     toAdd: trade.ladders
       .map((ladder) => ({

@@ -110,6 +110,11 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ quality: 'hip_extension', tier: 'main', reason: 'long descents' }),
   },
   'athletes/:athleteId/proposals': { see: all, send: coaches },
+  'exercise-sets': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ op: 'remove', id: uuidv7() }),
+  },
   batteries: { see: 'write only', send: all },
   'batteries/:batteryId': { see: 'write only', send: coaches },
   'settings/staff/:staffId': {

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react';
 import { href, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
-import { FormError, SelectField } from '~/app/components/field';
+import { FormError, SelectField, TextField } from '~/app/components/field';
 import { Figure } from '~/app/components/figure';
 import { Folded } from '~/app/components/folded';
 import { weekdayText } from '~/app/lib/format';
@@ -180,6 +180,55 @@ export function HandEditor({
           </HandForm>
         ) : null}
       </div>
+      <KeptSets view={view} busy={busy} />
     </HandContext>
+  );
+}
+
+/** Exercises the practice keeps together: added whole, kept from this session, forgotten. */
+function KeptSets({ view, busy }: { view: HandView; busy: boolean }) {
+  const keeping = useFetcher<{ issues?: readonly Issue[]; kept?: string }>();
+  const { Form } = keeping;
+  const issues = keeping.data?.issues ?? [];
+  return (
+    <Folded summary="Sets of exercises the practice keeps" className="mt-6 inline-block py-2 font-bold">
+      <ul className="rule-list border-y border-mortar">
+        {view.sets.map((set) => (
+          <li key={set.id} className="flex flex-wrap items-center justify-between gap-x-4 py-2">
+            <p className="min-w-0 flex-1">
+              <strong>{set.name}.</strong> <span className="text-quiet">{set.exercises.join(', ')}</span>
+            </p>
+            <Step
+              values={{ op: 'add_set', setId: set.id }}
+              revision={view.revision}
+              label={`Add the set ${set.name}`}
+              disabled={busy}
+            >
+              Add it
+            </Step>
+            <Form method="post" action={href('/exercise-sets')}>
+              <input type="hidden" name="op" value="remove" />
+              <input type="hidden" name="id" value={set.id} />
+              <Button look="quiet" aria-label={`Forget the set ${set.name}`}>
+                Forget
+              </Button>
+            </Form>
+          </li>
+        ))}
+        {view.sets.length === 0 ? <li className="py-2 text-quiet">None yet.</li> : null}
+      </ul>
+      <Form method="post" action={href('/exercise-sets')} className="mt-3 flex flex-wrap items-end gap-3">
+        <input type="hidden" name="id" value={view.newSetId} />
+        <input type="hidden" name="athleteId" value={view.athleteId} />
+        <input type="hidden" name="sessionId" value={view.sessionId} />
+        <TextField
+          label="Keep the exercises of this session as"
+          name="name"
+          maxLength={60}
+          errors={issues.length > 0 ? issues.map(issueText) : undefined}
+        />
+        <Button disabled={keeping.state !== 'idle'}>Keep them</Button>
+      </Form>
+    </Folded>
   );
 }

@@ -50,10 +50,17 @@ function editIn(form: FormData): unknown {
       return { op, itemId, rungId: text('rungId'), lasting: form.has('lasting') };
     case 'add':
       return { op, rungId: text('rungId') };
+    case 'add_set':
+      return { op, setId: text('setId') };
     case 'place':
       return { op, itemId, at: figure('at') };
     case 'to_session':
-      return { op, itemId, toSessionId: text('toSessionId') };
+      return {
+        op,
+        itemId,
+        toSessionId: text('toSessionId'),
+        at: text('at') === '' ? null : figure('at'),
+      };
     case 'to_day':
       return { op, onDate: text('onDate') };
     case 'stand':
