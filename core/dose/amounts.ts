@@ -94,6 +94,9 @@ export function withinCap(rung: Rung, amount: number, capS: number | undefined):
   return seconds <= capS ? amount : Math.max(1, Math.floor((amount * capS) / seconds));
 }
 
+/** Rounding asks at most this share of the limit more; beyond it the next smaller amount that can be counted is asked. */
+const roundedUpMost = 0.055;
+
 /**
  * What one set of a rung asks: share x L of the weaker side, rounded, within what the rung, a first session, an effort cap and
  * a cap of seconds leave. Undefined when that is too little to be worth a set: take a rung easier.
@@ -128,7 +131,8 @@ export function amountFor(
   const first = a.done.has(rung.id) ? Number.POSITIVE_INFINITY : firstShare * limit.from;
   const wanted = Math.min(eased * limit.amount, first, most);
   const rounded = roundAmount(rung, wanted, false);
-  const whole = rounded > Math.min(first, most) + 1e-9 ? roundAmount(rung, wanted, true) : rounded;
+  const over = rounded > Math.min(first, most, (eased + roundedUpMost) * limit.amount) + 1e-9;
+  const whole = over ? roundAmount(rung, wanted, true) : rounded;
   const amount = withinCap(rung, whole, capS);
   if (whole < leastAmount(rung)) return undefined;
   const capped = amount < whole;
