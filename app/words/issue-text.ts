@@ -159,6 +159,10 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'settings.time_zone': () => 'This time zone is not known. Write it as Europe/London.',
   'settings.share': () => 'A number from 0 to 1.',
   'settings.weights': () => 'The three weights must make 1.',
+  'settings.rack': () => 'Weights as “1-10, 12-40/2”: single ones and ranges, over 0 and up to 500.',
+  'settings.pulley': () => 'The pulley counts once or twice.',
+  'settings.band': () =>
+    'Two readings or more as “80:30, 120:62”: centimetres from the hook, newtons; further is more.',
   'settings.gap': () => 'From 1 to 50 %.',
   'settings.guardian': () => 'From 16 to 25 years. Under 16 a guardian is always asked.',
   'settings.months': () => 'From 1 to 24 months.',

@@ -1,7 +1,7 @@
 /** Conversions at the edge of the product; inside, masses are kilograms and lengths metres. */
 
 /** International avoirdupois pound, exact by definition. */
-const kgPerLb = 0.45359237;
+export const kgPerLb = 0.45359237;
 /** International inch, exact by definition. */
 const mPerInch = 0.0254;
 

@@ -1,6 +1,7 @@
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { hasMoment, type Moments, momentsOf } from '~/core/body/moment';
 import type { Load, LoadKind } from '~/core/body/posture';
+import { kgPerLb } from '~/core/body/units';
 import type { Side } from './qualities';
 import type { Ladder, Rung } from './schema';
 
@@ -70,9 +71,47 @@ export const loadPlaces: Readonly<Record<LoadKind, string>> = {
   spring_N: 'N spring',
 };
 
-/** "2.5 kg on the pelvis"; undefined for none. */
-export const loadInWords = (load: Load): string | undefined =>
-  load.value > 0 && load.by !== 'none' ? `${load.value} ${loadPlaces[load.by]}` : undefined;
+/** A band by its own readings. */
+export interface BandSaid {
+  readonly name: string;
+  /** Distance from hook to hands, and the pull there; further is more. */
+  readonly readings: readonly { readonly cm: number; readonly newtons: number }[];
+}
+
+/** How a practice says loads: nothing said, kilograms and newtons. */
+export interface LoadSaid {
+  readonly massUnit?: 'kg' | 'lb' | undefined;
+  /** How many times the cable's stack outweighs what the hands feel. */
+  readonly pulley?: number | undefined;
+  readonly band?: BandSaid | undefined;
+}
+
+const tenths = (value: number): number => Math.round(value * 10) / 10;
+const inUnit = (kg: number, { massUnit = 'kg' }: LoadSaid): number =>
+  tenths(massUnit === 'lb' ? kg / kgPerLb : kg);
+
+/** Where to hold a band for a pull, centimetres from its hook; undefined outside its readings. */
+export function bandDistanceCm({ readings }: BandSaid, newtons: number): number | undefined {
+  for (const [i, far] of readings.entries()) {
+    const near = readings[i - 1];
+    if (!near || newtons < near.newtons || newtons > far.newtons) continue;
+    const way = (newtons - near.newtons) / (far.newtons - near.newtons);
+    return Math.round(near.cm + way * (far.cm - near.cm));
+  }
+  return undefined;
+}
+
+/** "2.5 kg on the pelvis", "20 lb in the hand", "15 kg on the stack", "blue band, 110 cm from the hook"; undefined for none. */
+export function loadInWords({ by, value }: Load, said: LoadSaid = {}): string | undefined {
+  if (value <= 0 || by === 'none') return undefined;
+  const unit = said.massUnit ?? 'kg';
+  if (by.endsWith('_kg')) return `${inUnit(value, said)} ${loadPlaces[by].replace(/^kg/, unit)}`;
+  if (by === 'cable_N' && said.pulley !== undefined)
+    return `${inUnit((value * said.pulley) / gravity, said)} ${unit} on the stack`;
+  const cm = by === 'band_N' && said.band ? bandDistanceCm(said.band, value) : undefined;
+  if (cm !== undefined && said.band) return `${said.band.name || 'band'}, ${cm} cm from the hook`;
+  return `${tenths(value)} ${loadPlaces[by]}`;
+}
 
 /**
  * What each side of a rung with one weight in one hand is called: the side is the wall that works, and the weight hangs from

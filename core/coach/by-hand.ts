@@ -1,5 +1,6 @@
 import type { Rung } from '~/core/catalogue';
 import type { Side } from '~/core/catalogue/qualities';
+import type { LoadSaid } from '~/core/catalogue/rung-load';
 import { addFlexion, type Flexion, withinFlexion } from '~/core/clear/flexion';
 import { amountFor, leastAmount } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
@@ -205,7 +206,7 @@ export function equivalents(
   a: DoseAthlete,
   wanted: { readonly quality: LadderQuality; readonly phase: Phase; readonly gapActs: boolean },
   without: ReadonlySet<string>,
-  most = 8,
+  { said, most = 8 }: { readonly said?: LoadSaid; readonly most?: number } = {},
 ): Equivalent[] {
   return chooseRungs(a, { ...wanted, before: new Set() })
     .candidates.filter(({ rung }) => !without.has(rung.id))
@@ -216,7 +217,7 @@ export function equivalents(
       ladder: ladder.name,
       work: [
         amountText(asked.amount, rung.unit),
-        loadText(load > 0 ? { by: rung.load.by, value: load } : null),
+        loadText(load > 0 ? { by: rung.load.by, value: load } : null, said),
       ]
         .filter(Boolean)
         .join(', '),

@@ -1,6 +1,6 @@
 import type { Load } from '~/core/body/posture';
 import { type AmountUnit, qualityName, type Side } from '~/core/catalogue';
-import { loadPlaces } from '~/core/catalogue/rung-load';
+import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
 import { pieceRestS } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
@@ -205,6 +205,6 @@ const heldWords: Readonly<Partial<Record<Candidate['asked']['heldBy'], string>>>
   hand: ', as it was written by hand',
 };
 
-/** Where a load sits, said with its number: "8 kg in the hand". */
-export const loadText = (load: Load | null): string | null =>
-  load && load.value > 0 ? `${load.value} ${loadPlaces[load.by]}` : null;
+/** A load in a practice's words; null for none. */
+export const loadText = (load: Load | null, said?: LoadSaid): string | null =>
+  (load && loadInWords(load, said)) ?? null;

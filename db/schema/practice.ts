@@ -12,6 +12,7 @@ import {
   uuid,
 } from 'drizzle-orm/pg-core';
 import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
+import type { PracticeRack } from '~/core/dose/rack';
 import { oneOf } from './one-of';
 
 export interface PracticeSettings {
@@ -29,6 +30,8 @@ export interface PracticeSettings {
   flexionSeconds: number;
   /** Letters a password has at least. */
   passwordLetters: number;
+  /** What hangs on the rack; missing in practices that never said. */
+  rack?: PracticeRack;
 }
 
 export const practice = pgTable('practice', {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { schools } from '~/core/catalogue';
 import { leastGuardianYears } from '~/core/clear/clear';
+import { readBand, readWeights, usualPracticeRack } from '~/core/dose/rack';
 import { refuse } from '~/core/result';
 import { savePractice } from '~/db/queries/practice';
 import { practiceById } from '~/db/queries/principal';
@@ -13,6 +14,12 @@ const between = (least: number, most: number, code: string) =>
 const share = between(0, 1, 'settings.share');
 
 export const leastPasswordLetters = 10;
+
+/** Weights of a rack as written; nothing for the usual ones. */
+const weights = line(0, 200, 'form.too_long').refine(
+  (text) => text === '' || (readWeights(text)?.length ?? 0) > 0,
+  'settings.rack',
+);
 
 /** How the practice works. Weights make one; pain ends no sooner than it eases; a guardian is asked under 16 whatever is set. */
 export const settingsSchema = z
@@ -35,6 +42,21 @@ export const settingsSchema = z
     /** Why the ceiling of loaded bending was widened. */
     flexionReason: line(0, 200, 'form.too_long').default(''),
     passwordLetters: between(leastPasswordLetters, 64, 'settings.letters').int('settings.letters'),
+    rack: z
+      .object({
+        hand: weights,
+        plate: weights,
+        vest: weights,
+        ankle: weights,
+        stack: weights,
+        pulley: z.number().refine((times) => times === 1 || times === 2, 'settings.pulley'),
+        bandName: line(0, 40, 'form.too_long'),
+        band: line(0, 200, 'form.too_long').refine(
+          (text) => text === '' || readBand(text) !== undefined,
+          'settings.band',
+        ),
+      })
+      .default(usualPracticeRack),
   })
   .superRefine((form, ctx) => {
     const { shortfall, sideGap, faults } = form.weights;

@@ -1,4 +1,5 @@
 import { type CleanBest, type DoseAthlete, doseAthlete, type Practised } from '~/core/dose/athlete';
+import { rackOf, usualPracticeRack } from '~/core/dose/rack';
 import { type DoneRow, doneOf, lessonsOfAthlete } from '~/db/queries/learned';
 import type { Principal } from './principal';
 import type { AthleteStanding, Subject } from './subject';
@@ -27,7 +28,7 @@ export function practisedFrom(rows: readonly DoneRow[]): { practised: Practised[
 
 /** Where an athlete stands, with all that was logged, as doses see them. */
 export async function loadDose(
-  principal: Pick<Principal, 'schoolId'>,
+  principal: Pick<Principal, 'schoolId' | 'settings'>,
   subject: Pick<Subject, 'athlete' | 'owned'>,
   standing: AthleteStanding,
 ): Promise<DoseAthlete> {
@@ -37,6 +38,7 @@ export async function loadDose(
   ]);
   return doseAthlete(standing, {
     practiceSchoolId: principal.schoolId,
+    rack: rackOf(principal.settings.rack ?? usualPracticeRack, principal.settings.massUnit),
     owned: new Set(subject.owned),
     lessons,
     ...practisedFrom(done),

@@ -1,7 +1,9 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { CatalogueEdits } from '~/core/catalogue/edits';
+import type { LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { PainSettings } from '~/core/clear/pain';
+import { loadSaid } from '~/core/dose/rack';
 import type { LinkSettings } from '~/core/link/link';
 import type { PracticeRow, StaffRow } from '~/db/queries/principal';
 import type { PracticeSettings, Role } from '~/db/schema';
@@ -26,6 +28,8 @@ export interface Principal {
   readonly firstWeekday: 0 | 1;
   readonly schoolId: string;
   readonly settings: PracticeSettings;
+  /** How loads are said here: unit, stack, band. */
+  readonly loads: LoadSaid;
   /** The practice's own hand on the catalogue, and how many edits it took. */
   readonly catalogue: { readonly edits: CatalogueEdits; readonly revision: number };
   readonly trade: Trade;
@@ -52,6 +56,7 @@ export function principalOf(rows: { staff: StaffRow; practice: PracticeRow }, no
     firstWeekday: practice.firstWeekday === 0 ? 0 : 1,
     schoolId: practice.schoolId,
     settings: practice.settings,
+    loads: loadSaid(practice.settings.rack, practice.settings.massUnit),
     catalogue,
     trade: tradeFor({ practiceId: practice.id, catalogue }),
     now,

@@ -1,7 +1,7 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
-import type { Trade } from '~/core/catalogue/trade';
+import type { LoadSaid } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { loadText, workText } from '~/core/coach/prescription';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
@@ -67,9 +67,9 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
         }
       : undefined,
     school: school(athlete.schoolId ?? principal.schoolId).name,
-    sessions: sessions.map((session) => sessionView(trade, gate, session, week?.focus ?? null)),
+    sessions: sessions.map((session) => sessionView(principal, gate, session, week?.focus ?? null)),
     totals: totalsView(
-      trade,
+      principal,
       sessions,
       both.filter((session) => session.onDate < weekStart),
     ),
@@ -79,7 +79,7 @@ export async function weekView(principal: Principal, standing: AthleteStanding, 
     leftOut: week?.leftOut ?? [],
     mayDecide: can(principal, 'proposal.decide'),
     mayLayOut: can(principal, 'week.lay_out'),
-    proposals: proposals.map((row) => proposalView(trade, gate, row)),
+    proposals: proposals.map((row) => proposalView(principal, gate, row)),
     disclaimer,
   };
 }
@@ -95,8 +95,8 @@ export const freeDays = (
   );
 
 /** "7 sets, 4 min 10 s, 14 kg in the hand" of a quality. */
-function totalText({ sets, seconds, reps, topLoad }: QualityTotal): string {
-  const load = topLoad && loadText(topLoad);
+function totalText({ sets, seconds, reps, topLoad }: QualityTotal, loads: LoadSaid): string {
+  const load = topLoad && loadText(topLoad, loads);
   return [
     `${sets} sets`,
     secondsText(seconds),
@@ -106,7 +106,11 @@ function totalText({ sets, seconds, reps, topLoad }: QualityTotal): string {
 }
 
 /** What a week adds up to for each quality, beside the week before. */
-function totalsView(trade: Trade, week: readonly StoredSession[], before: readonly StoredSession[]) {
+function totalsView(
+  { trade, loads }: Principal,
+  week: readonly StoredSession[],
+  before: readonly StoredSession[],
+) {
   const of = (sessions: readonly StoredSession[]) =>
     weekTotals(
       trade,
@@ -129,11 +133,15 @@ function totalsView(trade: Trade, week: readonly StoredSession[], before: readon
       const was = last.get(total.quality);
       return {
         quality: qualityName(total.quality),
-        now: totalText(total),
-        before: was ? totalText(was) : null,
+        now: totalText(total, loads),
+        before: was ? totalText(was, loads) : null,
       };
     }),
-    ...gone.map((total) => ({ quality: qualityName(total.quality), now: null, before: totalText(total) })),
+    ...gone.map((total) => ({
+      quality: qualityName(total.quality),
+      now: null,
+      before: totalText(total, loads),
+    })),
   ];
 }
 
@@ -156,7 +164,7 @@ export async function cardView(principal: Principal, standing: AthleteStanding, 
       withheld.length > 0
         ? []
         : sessions
-            .map((session) => sessionView(principal.trade, gate, session))
+            .map((session) => sessionView(principal, gate, session))
             .filter(({ calledOff, passedOver, items }) => !calledOff && !passedOver && items.length > 0),
     disclaimer,
   };
@@ -185,7 +193,7 @@ export async function calendarView(principal: Principal, { athlete, gate }: Subj
   });
   const stopped = gate.may('send').length > 0;
   const entry = (session: StoredSession) => {
-    const view = sessionView(trade, gate, session);
+    const view = sessionView(principal, gate, session);
     const cancelled =
       session.log === undefined &&
       (view.passedOver || (session.onDate >= today && (stopped || view.calledOff)));

@@ -40,7 +40,7 @@ export async function handView(
   );
   const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
   const weaker = weakerSides(standing.linked.priorities);
-  const view = sessionView(trade, gate, session);
+  const view = sessionView(principal, gate, session);
   const there = new Set(session.items.map((item) => item.rungId));
   const rows = new Map(session.items.map((row) => [row.id, row]));
   return {
@@ -93,6 +93,7 @@ export async function handView(
             gapActs: weaker[quality as keyof typeof weaker]?.acts ?? false,
           },
           there,
+          { said: principal.loads },
         ),
       };
     }),

@@ -122,7 +122,7 @@ export async function logView(principal: Principal, subject: Subject, sessionId:
   const { athlete, gate } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
   if (!session || session.athleteId !== athlete.id) return undefined;
-  const view = sessionView(trade, gate, session);
+  const view = sessionView(principal, gate, session);
   const shown: Shown = [...view.items, ...view.withheld];
   const { log } = session;
   const planned = session.items.flatMap((row): DraftExercise[] => {

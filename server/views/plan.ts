@@ -1,6 +1,5 @@
 import { addDays } from '~/core/body/dates';
 import { discipline, qualityName } from '~/core/catalogue';
-import type { Trade } from '~/core/catalogue/trade';
 import { loadText } from '~/core/coach/prescription';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
@@ -60,7 +59,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
       ...block,
       targets: targets
         .filter(({ from }) => from === block.from)
-        .flatMap(({ qualities }) => qualities.map((target) => targetView(principal.trade, target))),
+        .flatMap(({ qualities }) => qualities.map((target) => targetView(principal, target))),
       tests: targets
         .filter(({ from }) => from === block.from && block.retests.length > 0)
         .flatMap(({ qualities }) => qualities.flatMap(({ tests }) => tests))
@@ -94,9 +93,9 @@ const targetsOf = (
   });
 
 /** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
-function targetView(trade: Trade, { quality, tests, exercise, gapPercent }: QualityTarget) {
+function targetView({ trade, loads }: Principal, { quality, tests, exercise, gapPercent }: QualityTarget) {
   const rung = exercise && trade.rung(exercise.rungId);
-  const load = exercise?.load && rung ? loadText({ by: rung.load.by, value: exercise.load }) : null;
+  const load = exercise?.load && rung ? loadText({ by: rung.load.by, value: exercise.load }, loads) : null;
   return {
     quality: qualityName(quality),
     tests: tests.map(({ testId, side, now, then, orMore }) => {

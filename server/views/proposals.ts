@@ -1,6 +1,5 @@
 import { addDays } from '~/core/body/dates';
 import { qualityName } from '~/core/catalogue';
-import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { minutesOf } from '~/core/coach/lay-session';
 import { loadText, workText } from '~/core/coach/prescription';
@@ -37,26 +36,30 @@ import { type AthleteStanding, gateFor, type Subject } from '../principal/subjec
 /** What logs propose: for an athlete, for the whole practice, and what it would make of the cards. */
 
 /** "Full plank, 3 x 20 s, 4 kg vest" of a step. */
-export function stepText(trade: Trade, { rungId, sets, amount, load }: Step): string {
+export function stepText(
+  { trade, loads }: Pick<Principal, 'trade' | 'loads'>,
+  { rungId, sets, amount, load }: Step,
+): string {
   const rung = trade.rung(rungId);
   return [
     rung.name,
     `${sets} \u00d7 ${amountText(amount, rung.unit)}`,
-    load ? loadText({ by: rung.load.by, value: load }) : null,
+    load ? loadText({ by: rung.load.by, value: load }, loads) : null,
   ]
     .filter(Boolean)
     .join(', ');
 }
 
 /** A proposal as lists show it. What cannot be accepted now begins unticked, and says why. */
-export function proposalView(trade: Trade, gate: Gate, row: ProposalRow) {
+export function proposalView(principal: Principal, gate: Gate, row: ProposalRow) {
+  const { trade } = principal;
   const [before, after] = [stepIn(row.before), stepIn(row.after)];
   return {
     id: row.id,
     group: proposalGroups.find(({ kinds }) => (kinds as readonly string[]).includes(row.kind))?.id ?? 'stay',
     quality: qualityName(trade.ladder(row.ladderId).quality),
-    from: stepText(trade, before),
-    to: stepText(trade, after),
+    from: stepText(principal, before),
+    to: stepText(principal, after),
     reason: row.reason,
     /** Dose and minutes of it in a session, before and after; null for one made before they were written down. */
     effect: row.effect,
@@ -132,7 +135,7 @@ export async function practiceProposalsView(principal: Principal) {
     return gate
       ? [
           {
-            ...proposalView(trade, gate, proposal),
+            ...proposalView(principal, gate, proposal),
             athleteId: proposal.athleteId,
             name: `${givenName} ${familyName}`,
           },
@@ -155,11 +158,11 @@ export async function practiceProposalsView(principal: Principal) {
 type Line = { readonly name: string; readonly work: string };
 
 const lineOf = (
-  _trade: Trade,
+  { loads }: Pick<Principal, 'loads'>,
   item: Parameters<typeof workText>[0] & { name: string; load: { by: string; value: number } | null },
 ): Line => ({
   name: item.name,
-  work: [workText(item), item.load ? loadText(item.load as Parameters<typeof loadText>[0]) : null]
+  work: [workText(item), item.load ? loadText(item.load as Parameters<typeof loadText>[0], loads) : null]
     .filter(Boolean)
     .join(', '),
 });
@@ -218,10 +221,10 @@ export async function proposalPreview(
         session.items.filter((item) => !isByHand(item)).map(toDosed),
       );
       const items = lighten(made.items, lighter);
-      const before = session.items.map((item) => lineOf(trade, rowWork(item)));
+      const before = session.items.map((item) => lineOf(principal, rowWork(item)));
       const now = [
-        ...items.map((item) => lineOf(trade, item)),
-        ...byHand.map((item) => lineOf(trade, rowWork(item))),
+        ...items.map((item) => lineOf(principal, item)),
+        ...byHand.map((item) => lineOf(principal, rowWork(item))),
       ];
       const said = new Set(before.map(({ name, work }) => `${name} ${work}`));
       const left = new Set(now.map(({ name, work }) => `${name} ${work}`));

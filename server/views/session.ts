@@ -1,5 +1,5 @@
 import type { Load } from '~/core/body/posture';
-import { handAndWall, loadInWords } from '~/core/catalogue/rung-load';
+import { handAndWall, type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { planB } from '~/core/coach/lay-session';
@@ -8,6 +8,7 @@ import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
+import type { Principal } from '../principal/principal';
 import { isPassedOver } from '../principal/sessions';
 
 /** The load of a row, as a load. */
@@ -18,7 +19,11 @@ const loadOf = (kind: PrescriptionRow['loadKind'], value: number | null): Load |
  * One prescription as screens and cards show it: through the gate of the day when the session is still to be done, as it was
  * when it lies behind.
  */
-function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
+function itemView(
+  { trade, loads }: Pick<Principal, 'trade' | 'loads'>,
+  item: PrescriptionRow,
+  gate: Gate | undefined,
+) {
   const { detail } = item;
   const rung = trade.rung(item.rungId);
   const gated = gate
@@ -67,7 +72,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
     sideWords,
     restS: item.restS,
     tempo: detail.tempo,
-    load: (load && loadInWords(load)) ?? null,
+    load: (load && loadInWords(load, loads)) ?? null,
     effortMost: detail.effortMost ?? null,
     setting: detail.setting ?? null,
     posture: rung.posture,
@@ -85,7 +90,7 @@ function itemView(trade: Trade, item: PrescriptionRow, gate: Gate | undefined) {
 export type ItemView = ReturnType<typeof itemView>;
 
 /** Exercises a log has that its session had not: "Full plank, 2 sets". */
-function besidesText(trade: Trade, { log, items }: StoredSession): string[] {
+function besidesText(trade: Trade, loads: LoadSaid, { log, items }: StoredSession): string[] {
   const sets = (log?.sets ?? []).filter((set) => !items.some((item) => item.rungId === set.rungId));
   return [...new Set(sets.map((set) => set.rungId))].map((rungId) => {
     const rung = trade.rung(rungId);
@@ -95,7 +100,7 @@ function besidesText(trade: Trade, { log, items }: StoredSession): string[] {
     const load = first && loadOf(first.loadKind, first.loadValue);
     return [
       `${rung.name}, ${count} \u00d7 ${amountText(Math.max(...its.map((set) => set.done)), rung.unit)}`,
-      load && loadInWords(load),
+      load && loadInWords(load, loads),
     ]
       .filter(Boolean)
       .join(', ');
@@ -113,9 +118,15 @@ function planBText(items: readonly ItemView[], focus: string | null): string | n
  *
  * @param focus the main quality of its block, for the ten minutes that are left when time is short
  */
-export function sessionView(trade: Trade, gate: Gate, session: StoredSession, focus: string | null = null) {
+export function sessionView(
+  principal: Pick<Principal, 'trade' | 'loads'>,
+  gate: Gate,
+  session: StoredSession,
+  focus: string | null = null,
+) {
+  const { trade, loads } = principal;
   const toCome = session.log === undefined && session.onDate >= gate.day;
-  const items = session.items.map((item) => itemView(trade, item, toCome ? gate : undefined));
+  const items = session.items.map((item) => itemView(principal, item, toCome ? gate : undefined));
   const shown = items.filter((item) => item.bars.length === 0);
   return {
     id: session.id,
@@ -143,7 +154,7 @@ export function sessionView(trade: Trade, gate: Gate, session: StoredSession, fo
           note: session.log.note,
           onDate: session.log.onDate,
           /** What was done that nobody laid out. */
-          besides: besidesText(trade, session),
+          besides: besidesText(trade, loads, session),
         }
       : undefined,
   };

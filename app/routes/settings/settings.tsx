@@ -59,12 +59,22 @@ const typed = z
     flexionMinutes: figure,
     flexionReason: z.string().default(''),
     passwordLetters: figure,
+    hand: z.string().default(''),
+    plate: z.string().default(''),
+    vest: z.string().default(''),
+    ankle: z.string().default(''),
+    stack: z.string().default(''),
+    pulley: z.coerce.number(),
+    bandName: z.string().default(''),
+    band: z.string().default(''),
   })
   .transform((form, ctx) => {
-    const { shortfall, sideGap, faults, actingGapPercent, flexionMinutes, ...rest } = form;
+    const { shortfall, sideGap, faults, actingGapPercent, flexionMinutes, ...others } = form;
+    const { hand, plate, vest, ankle, stack, pulley, bandName, band, ...rest } = others;
     const read = settingsSchema.safeParse({
       ...rest,
       weights: { shortfall, sideGap, faults },
+      rack: { hand, plate, vest, ankle, stack, pulley, bandName, band },
       actingGap: actingGapPercent / 100,
       flexionSeconds: Math.round(flexionMinutes * 60),
     });
@@ -114,6 +124,14 @@ interface Values {
   flexionMinutes: string;
   flexionReason: string;
   passwordLetters: string;
+  hand: string;
+  plate: string;
+  vest: string;
+  ankle: string;
+  stack: string;
+  pulley: string;
+  bandName: string;
+  band: string;
 }
 
 export default function SettingsView({ loaderData, actionData }: Route.ComponentProps) {
@@ -133,6 +151,19 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
       defaultValue={value}
       errors={field[name].errors}
       {...more}
+    />
+  );
+  const rackText = (
+    name: 'hand' | 'plate' | 'vest' | 'ankle' | 'stack' | 'bandName' | 'band',
+    label: string,
+    hint?: string,
+  ) => (
+    <TextField
+      label={label}
+      name={name}
+      defaultValue={settings.rack?.[name] ?? ''}
+      errors={field[name].errors}
+      hint={hint}
     />
   );
   return (
@@ -251,6 +282,35 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
         <div className="mt-3 grid gap-5 sm:grid-cols-2">
           {figure('painEaseFrom', 'Eases from', settings.painEaseFrom, { inputMode: 'numeric' })}
           {figure('painEndFrom', 'Ends from', settings.painEndFrom, { inputMode: 'numeric' })}
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Rack</legend>
+        <p className="text-quiet">
+          What there is, in {settings.massUnit}: single weights and ranges, “1-10, 12-40/2”. Only these are
+          prescribed; empty is a usual rack.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          {rackText('hand', 'Dumbbells')}
+          {rackText('plate', 'Plates on the pelvis')}
+          {rackText('vest', 'Vests')}
+          {rackText('ankle', 'Ankle weights')}
+          {rackText('stack', 'Cable stack', 'Cards say the pin of the stack; empty says newtons.')}
+          <SelectField
+            label="The cable’s pulley"
+            name="pulley"
+            defaultValue={String(settings.rack?.pulley ?? 1)}
+            errors={field.pulley.errors}
+          >
+            <option value="1">the hands feel the whole stack</option>
+            <option value="2">the hands feel half the stack</option>
+          </SelectField>
+          {rackText('bandName', 'Band, its name')}
+          {rackText(
+            'band',
+            'Band, its pulls',
+            'Distance from hook to hands in cm and newtons, “80:30, 120:62”, from the band instrument or a spring balance.',
+          )}
         </div>
       </fieldset>
       <fieldset>
