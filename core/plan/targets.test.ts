@@ -36,10 +36,10 @@ describe('what a block is to reach', () => {
     const { block, quality } = first();
     expect(block).toMatchObject({ from: monday, to: addDays(monday, 27) });
     expect(quality.tests).toEqual([
-      { testId: 'front_plank', side: 'both', now: 99, then: Math.round(99 * 1.01 ** 8), orMore: false },
+      { testId: 'front_plank', side: 'both', now: 99, atEnd: Math.round(99 * 1.01 ** 8), orMore: false },
     ]);
     const two = first({ weeks: weeks(2, 'build', [['anti_extension', 'main', 6]]) });
-    expect(two.quality.tests[0]?.then).toBe(Math.round(99 * 1.01 ** 4));
+    expect(two.quality.tests[0]?.atEnd).toBe(Math.round(99 * 1.01 ** 4));
   });
   it('counts kept weeks once, weeks without a set not at all, and what lies behind never', () => {
     const mixed = [
@@ -49,7 +49,7 @@ describe('what a block is to reach', () => {
       week(1, 'build', [['anti_extension', 'keep', 2]]),
       week(2, 'build', [['anti_extension', 'main', 0]]),
     ];
-    expect(first({ weeks: mixed }).quality.tests[0]?.then).toBe(Math.round(99 * 1.01 ** 3));
+    expect(first({ weeks: mixed }).quality.tests[0]?.atEnd).toBe(Math.round(99 * 1.01 ** 3));
     expect(blockTargets(given({ weeks: weeks(3, 'build', [['anti_extension', 'main', 6]], -5) }))).toEqual(
       [],
     );
@@ -70,7 +70,7 @@ describe('what a block is to reach', () => {
       ['anti_extension'],
       ['anti_extension'],
     ]);
-    expect(two[1]?.qualities[0]?.tests[0]?.then).toBe(Math.round(99 * 1.01 ** 12));
+    expect(two[1]?.qualities[0]?.tests[0]?.atEnd).toBe(Math.round(99 * 1.01 ** 12));
   });
   it('names the exercise with the sets of its phase, its load and the limit it will have', () => {
     const { quality } = first();

@@ -21,7 +21,7 @@ export interface TestTarget {
   readonly side: SideKey;
   /** As screened, in the test's unit. */
   readonly now: number;
-  readonly then: number;
+  readonly atEnd: number;
   /** Never lost when it was screened: it is that or more. */
   readonly orMore: boolean;
 }
@@ -111,7 +111,7 @@ function testTargets(input: TargetsInput, quality: LadderQuality, moved: number)
         testId: result.testId,
         side: result.side,
         now: result.value,
-        then: Math.round(result.value * Math.exp(moved)),
+        atEnd: Math.round(result.value * Math.exp(moved)),
         orMore: !result.lost,
       },
     ];

@@ -124,11 +124,6 @@ export async function addOwned(rows: readonly (typeof ownedRung.$inferInsert)[])
       .onConflictDoNothing();
 }
 
-/** Exercises an athlete is on. */
-export async function underWayOf(athleteId: string): Promise<UnderWayRow[]> {
-  return db.select().from(underWay).where(eq(underWay.athleteId, athleteId)).orderBy(asc(underWay.quality));
-}
-
 /** Writes down exercises under way: one a quality and role, the newest stands. */
 export async function putUnderWay(rows: readonly (typeof underWay.$inferInsert)[]): Promise<void> {
   if (rows.length === 0) return;

@@ -57,9 +57,9 @@ describe('a coach’s word on a priority', () => {
     expect(await choices()).toEqual([]);
   });
   it('stands in the next plan: what is pinned is main, what is set aside gets nothing', async () => {
-    const before = await planned();
+    const tiersOf = await planned();
     const quality = ['extension_endurance', 'hip_extension', 'trunk_flexion_control'].find(
-      (id) => before(id).has('keep') && !before(id).has('main'),
+      (id) => tiersOf(id).has('keep') && !tiersOf(id).has('main'),
     );
     if (!quality) throw new Error('nothing is only kept');
     must(await choose(quality, 'main'));

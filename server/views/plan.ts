@@ -98,10 +98,10 @@ function targetView({ trade, loads }: Principal, { quality, tests, exercise, gap
   const load = exercise?.load && rung ? loadText({ by: rung.load.by, value: exercise.load }, loads) : null;
   return {
     quality: qualityName(quality),
-    tests: tests.map(({ testId, side, now, then, orMore }) => {
+    tests: tests.map(({ testId, side, now, atEnd, orMore }) => {
       const { name, unit } = trade.test(testId);
       const set = setUpText(trade, testId, side);
-      return `${name}${set ? `, ${set}` : ''}: ${Math.round(now)} → ${then} ${unit}${orMore ? ' or more' : ''}`;
+      return `${name}${set ? `, ${set}` : ''}: ${Math.round(now)} → ${atEnd} ${unit}${orMore ? ' or more' : ''}`;
     }),
     exercise:
       exercise && rung
