@@ -178,7 +178,7 @@ const shots: Shot[] = [
     before: async (page) => {
       await page.goto(`${base}${ysolde}/coach`);
       await page
-        .getByRole('link', { name: /^Change .* by hand$/ })
+        .getByRole('button', { name: /^Change .* by hand$/ })
         .first()
         .click();
       await page.getByText('Figures and note').nth(1).click();
@@ -194,10 +194,17 @@ const shots: Shot[] = [
       await page.goto(`${base}${of('Tobin Aske')}/coach`);
       await page.getByRole('link', { name: 'Log this session' }).first().click();
       await page.getByRole('heading', { name: /What was done/ }).waitFor();
-      await page
-        .getByText(/ lost$/)
+      const item = page.getByRole('main').locator('form > ol > li').nth(1);
+      await item
+        .getByText(/ otherwise$/)
         .first()
         .click();
+      await item
+        .getByLabel(/set \d+, /)
+        .first()
+        .fill('6');
+      await item.getByLabel('ended by').first().selectOption({ index: 1 });
+      await item.getByText('More sets, another load, another exercise').click();
     },
   },
   { name: 'review', path: `${ysolde}/review` },

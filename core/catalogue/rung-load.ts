@@ -84,6 +84,8 @@ export interface LoadSaid {
   /** How many times the cable's stack outweighs what the hands feel. */
   readonly pulley?: number | undefined;
   readonly band?: BandSaid | undefined;
+  /** There is no cable here: a band takes its place. */
+  readonly bandForCable?: boolean | undefined;
 }
 
 const tenths = (value: number): number => Math.round(value * 10) / 10;
@@ -106,11 +108,12 @@ export function loadInWords({ by, value }: Load, said: LoadSaid = {}): string | 
   if (value <= 0 || by === 'none') return undefined;
   const unit = said.massUnit ?? 'kg';
   if (by.endsWith('_kg')) return `${inUnit(value, said)} ${loadPlaces[by].replace(/^kg/, unit)}`;
-  if (by === 'cable_N' && said.pulley !== undefined)
+  const isBand = by === 'band_N' || (by === 'cable_N' && said.bandForCable === true);
+  if (by === 'cable_N' && !isBand && said.pulley !== undefined)
     return `${inUnit((value * said.pulley) / gravity, said)} ${unit} on the stack`;
-  const cm = by === 'band_N' && said.band ? bandDistanceCm(said.band, value) : undefined;
+  const cm = isBand && said.band ? bandDistanceCm(said.band, value) : undefined;
   if (cm !== undefined && said.band) return `${said.band.name || 'band'}, ${cm} cm from the hook`;
-  return `${tenths(value)} ${loadPlaces[by]}`;
+  return `${tenths(value)} ${loadPlaces[isBand ? 'band_N' : by]}`;
 }
 
 /**

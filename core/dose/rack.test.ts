@@ -48,6 +48,11 @@ describe('loads there are', () => {
   it('of a stack are felt once, or half with a moving pulley; pounds are pounds', () => {
     expect(rackOf(own, 'kg').cable_N?.[0]).toBeCloseTo((5 * gravity) / 2, 9);
     expect(rackOf({ ...own, pulley: 1 }, 'kg').cable_N?.[0]).toBeCloseTo(5 * gravity, 9);
+    // Who has no cable at hand pulls on the band.
+    expect(rackOf(own, 'kg', ['band']).cable_N).toEqual([30, 40, 50, 60]);
+    expect(rackOf(own, 'kg', ['cable']).cable_N).toEqual(rackOf(own, 'kg').cable_N);
+    const withBand = loadSaid({ ...own, bandName: 'blue band' }, 'kg', ['band']);
+    expect(loadInWords({ by: 'cable_N', value: 46 }, withBand)).toBe('blue band, 100 cm from the hook');
     expect(rackOf(own, 'lb').hand_kg?.[0]).toBeCloseTo(2.26796, 4);
   });
   it('are said as the practice knows them, each one back to what was written', () => {

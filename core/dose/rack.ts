@@ -87,8 +87,16 @@ export function readBand(text: string): BandSaid['readings'] | undefined {
   return rises ? readings : undefined;
 }
 
-/** The loads of a practice's rack, in kg and newtons. */
-export function rackOf(rack: PracticeRack, massUnit: 'kg' | 'lb'): Rack {
+/** Whoever has no cable at hand pulls on a band. */
+const bandForCable = (kit: readonly string[] | undefined): boolean =>
+  kit !== undefined && !kit.includes('cable');
+
+/**
+ * The loads of a practice's rack, in kg and newtons.
+ *
+ * @param kit what the athlete has at hand; without it, everything
+ */
+export function rackOf(rack: PracticeRack, massUnit: 'kg' | 'lb', kit?: readonly string[]): Rack {
   const unit = massUnit === 'lb' ? kgPerLb : 1;
   const weights = (text: string, usual: readonly number[] | undefined): readonly number[] => {
     const read = text.trim() === '' ? undefined : readWeights(text);
@@ -97,26 +105,36 @@ export function rackOf(rack: PracticeRack, massUnit: 'kg' | 'lb'): Rack {
   const stack = rack.stack.trim() === '' ? undefined : readWeights(rack.stack);
   const band = readBand(rack.band);
   const [shortest, longest] = [band?.[0]?.newtons ?? 0, band?.at(-1)?.newtons ?? 0];
+  // Between its first and its last reading a band gives any pull: tens of newtons are told apart.
+  const pulls = (usualRack.band_N ?? []).filter(
+    (value) => band === undefined || (value >= shortest && value <= longest),
+  );
   return {
     ...usualRack,
     hand_kg: weights(rack.hand, usualRack.hand_kg),
     pelvis_kg: weights(rack.plate, usualRack.pelvis_kg),
     vest_kg: weights(rack.vest, usualRack.vest_kg),
     ankle_kg: weights(rack.ankle, usualRack.ankle_kg),
-    ...(stack ? { cable_N: stack.map((value) => (value * unit * gravity) / rack.pulley) } : {}),
-    // Between its first and its last reading a band gives any pull: tens of newtons are told apart.
-    ...(band
-      ? { band_N: (usualRack.band_N ?? []).filter((value) => value >= shortest && value <= longest) }
-      : {}),
+    band_N: pulls,
+    ...(bandForCable(kit)
+      ? { cable_N: pulls }
+      : stack
+        ? { cable_N: stack.map((value) => (value * unit * gravity) / rack.pulley) }
+        : {}),
   };
 }
 
 /** How loads are said in a practice: its unit, its stack, where to stand with its band. */
-export function loadSaid(rack: PracticeRack | undefined, massUnit: 'kg' | 'lb'): LoadSaid {
+export function loadSaid(
+  rack: PracticeRack | undefined,
+  massUnit: 'kg' | 'lb',
+  kit?: readonly string[],
+): LoadSaid {
   const readings = rack && readBand(rack.band);
   return {
     massUnit,
     pulley: rack && rack.stack.trim() !== '' ? rack.pulley : undefined,
     band: rack && readings ? { name: rack.bandName, readings } : undefined,
+    bandForCable: bandForCable(kit),
   };
 }

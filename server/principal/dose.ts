@@ -38,7 +38,11 @@ export async function loadDose(
   ]);
   return doseAthlete(standing, {
     practiceSchoolId: principal.schoolId,
-    rack: rackOf(principal.settings.rack ?? usualPracticeRack, principal.settings.massUnit),
+    rack: rackOf(
+      principal.settings.rack ?? usualPracticeRack,
+      principal.settings.massUnit,
+      subject.athlete.kit,
+    ),
     owned: new Set(subject.owned),
     lessons,
     ...practisedFrom(done),

@@ -38,6 +38,15 @@ export interface Principal {
   readonly today: IsoDay;
 }
 
+/** The same, saying loads as one athlete meets them: with what is at hand. */
+export const forAthlete = (
+  principal: Principal,
+  { kit }: { readonly kit: readonly string[] },
+): Principal => ({
+  ...principal,
+  loads: loadSaid(principal.settings.rack, principal.settings.massUnit, kit),
+});
+
 /** A person and their practice as who acts at a moment. */
 export function principalOf(rows: { staff: StaffRow; practice: PracticeRow }, now = new Date()): Principal {
   const { staff, practice } = rows;

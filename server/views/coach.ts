@@ -14,7 +14,7 @@ import { newestSeason } from '~/db/queries/plan';
 import { writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { isPassedOver } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
@@ -26,8 +26,9 @@ import { weekAsked } from './weeks';
 const middleOf = (weekStart: string) => addDays(weekStart, 3);
 
 /** The week's sessions, what is not on the card and why, and the proposals to decide. */
-export async function weekView(principal: Principal, standing: AthleteStanding, query: URLSearchParams) {
-  const { trade, practiceId, firstWeekday } = principal;
+export async function weekView(by: Principal, standing: AthleteStanding, query: URLSearchParams) {
+  const principal = forAthlete(by, standing.athlete);
+  const { practiceId, firstWeekday } = principal;
   const { athlete, gate, today } = standing;
   const thisWeek = weekStartOf(today, firstWeekday);
   const weekStart = weekAsked(principal, query);
@@ -146,7 +147,8 @@ function totalsView(
 }
 
 /** The week on paper, through the gate of the day. */
-export async function cardView(principal: Principal, standing: AthleteStanding, query: URLSearchParams) {
+export async function cardView(by: Principal, standing: AthleteStanding, query: URLSearchParams) {
+  const principal = forAthlete(by, standing.athlete);
   const { athlete, gate, linked } = standing;
   const weekStart = weekAsked(principal, query);
   const sessions = await sessionsBetween(principal.practiceId, athlete.id, weekStart, addDays(weekStart, 6));
@@ -176,8 +178,9 @@ const minutesSinceEpoch = (moment: Date) => Math.floor((moment.getTime() - Date.
 const calendarDays = { back: 7, ahead: 400 } as const;
 
 /** An athlete's sessions for any calendar, through the gate: what may not be done comes as cancelled. In the trail as an export. */
-export async function calendarView(principal: Principal, { athlete, gate }: Subject) {
-  const { trade, today, practiceId } = principal;
+export async function calendarView(by: Principal, { athlete, gate }: Subject) {
+  const principal = forAthlete(by, athlete);
+  const { today, practiceId } = principal;
   const sessions = await sessionsBetween(
     practiceId,
     athlete.id,

@@ -11,18 +11,19 @@ import { newId } from '~/db/queries/practice';
 import { sessionById, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
 import { freeDays } from './coach';
 import { sessionView } from './session';
 
 /** A session for the coach's hand: its exercises with what could stand in their place; undefined when it is not here. */
 export async function handView(
-  principal: Principal,
+  by: Principal,
   subject: Subject,
   standing: AthleteStanding,
   sessionId: string | undefined,
 ) {
+  const principal = forAthlete(by, subject.athlete);
   const { trade, practiceId, today } = principal;
   const { athlete, gate } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;

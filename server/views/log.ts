@@ -9,7 +9,7 @@ import { lessonsOfLog } from '~/db/queries/learned';
 import { type LogWithSets, versionsOf } from '~/db/queries/logs';
 import { newId, staffNames } from '~/db/queries/practice';
 import { type PrescriptionRow, type StoredSession, sessionById } from '~/db/queries/sessions';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { isUuid, type Subject } from '../principal/subject';
 import { sessionView } from './session';
 
@@ -117,7 +117,8 @@ const common = (principal: Principal, { athlete }: Subject) => ({
  * The log of a session: as it was laid out, with what was sent of it already; or the log that stands, to be read and
  * corrected. Undefined when it is not here.
  */
-export async function logView(principal: Principal, subject: Subject, sessionId: string | undefined) {
+export async function logView(by: Principal, subject: Subject, sessionId: string | undefined) {
+  const principal = forAthlete(by, subject.athlete);
   const { trade, practiceId, firstWeekday, today } = principal;
   const { athlete, gate } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;

@@ -19,7 +19,7 @@ import {
 import { newId } from '~/db/queries/practice';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { toPlanWeek, toUnderWay } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
@@ -59,7 +59,9 @@ export async function planView(principal: Principal, subject: Subject, standing:
       ...block,
       targets: targets
         .filter(({ from }) => from === block.from)
-        .flatMap(({ qualities }) => qualities.map((target) => targetView(principal, target))),
+        .flatMap(({ qualities }) =>
+          qualities.map((target) => targetView(forAthlete(principal, athlete), target)),
+        ),
       tests: targets
         .filter(({ from }) => from === block.from && block.retests.length > 0)
         .flatMap(({ qualities }) => qualities.flatMap(({ tests }) => tests))

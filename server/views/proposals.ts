@@ -28,7 +28,7 @@ import { newestSeason } from '~/db/queries/plan';
 import { type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { stepIn, toPlanWeek, toUnderWay } from '../principal/rows';
 import { bentIn, isBegun, isByHand, isOpen, toDosed } from '../principal/sessions';
 import { type AthleteStanding, gateFor, type Subject } from '../principal/subject';
@@ -110,12 +110,13 @@ function choicesOf(principal: Principal, subject: Subject, dosed: DoseAthlete, r
 
 /** Everything that is proposed in the practice, by what it changes; numbers for the head of the page. */
 export async function practiceProposalsView(principal: Principal) {
-  const { practiceId, trade, today } = principal;
+  const { practiceId, today } = principal;
   const [rows, owned, people] = await Promise.all([
     practiceProposals(practiceId),
     ownedInPractice(practiceId),
     rosterRows(practiceId, today),
   ]);
+  const kits = new Map(people.map(({ id, kit }) => [id, kit]));
   const gates = new Map(
     people
       .filter(({ id }) => rows.some(({ proposal }) => proposal.athleteId === id))
@@ -135,7 +136,11 @@ export async function practiceProposalsView(principal: Principal) {
     return gate
       ? [
           {
-            ...proposalView(principal, gate, proposal),
+            ...proposalView(
+              forAthlete(principal, { kit: kits.get(proposal.athleteId) ?? [] }),
+              gate,
+              proposal,
+            ),
             athleteId: proposal.athleteId,
             name: `${givenName} ${familyName}`,
           },
@@ -172,12 +177,13 @@ const lineOf = (
  * they are. Nothing is written.
  */
 export async function proposalPreview(
-  principal: Principal,
+  by: Principal,
   subject: Subject,
   standing: AthleteStanding,
   accept: readonly string[],
   changes: Readonly<Record<string, ProposalChange>>,
 ) {
+  const principal = forAthlete(by, subject.athlete);
   const { trade, practiceId, today } = principal;
   const athleteId = subject.athlete.id;
   const [rows, newest, dosed] = await Promise.all([
