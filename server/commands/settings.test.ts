@@ -51,6 +51,11 @@ describe('the rack of a practice', () => {
     expect(codesOf(await save({ pulley: 3 }))).toEqual(['settings.pulley']);
     expect(codesOf(await save({ band: '80:30' }))).toEqual(['settings.band']);
   });
+  it('stays as it is when nothing is said of it', async () => {
+    must(await save({ hand: '2-20/2' }));
+    must(await save({}, { rack: undefined }));
+    expect((await on(practice.owner, testDay)).settings.rack?.hand).toBe('2-20/2');
+  });
   it('is what cards prescribe, in its own words', async () => {
     must(await save({ band: '60:15, 100:45, 160:120', bandName: 'green band', stack: '4-60/4', pulley: 2 }));
     // She has a band and no cable: the stack is not for her.

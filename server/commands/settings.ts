@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { schools } from '~/core/catalogue';
 import { leastGuardianYears } from '~/core/clear/clear';
-import { readBand, readWeights, usualPracticeRack } from '~/core/dose/rack';
+import { readBand, readWeights } from '~/core/dose/rack';
 import { refuse } from '~/core/result';
 import { savePractice } from '~/db/queries/practice';
 import { practiceById } from '~/db/queries/principal';
@@ -56,7 +56,7 @@ export const settingsSchema = z
           'settings.band',
         ),
       })
-      .default(usualPracticeRack),
+      .optional(),
   })
   .superRefine((form, ctx) => {
     const { shortfall, sideGap, faults } = form.weights;
@@ -71,8 +71,10 @@ export const saveSettings = command({
   action: 'settings.change',
   input: settingsSchema,
   async run(principal, form) {
-    const { version, name, timeZone, schoolId, firstWeekday, flexionReason, ...settings } = form;
+    const { version, name, timeZone, schoolId, firstWeekday, flexionReason, rack, ...figures } = form;
     const before = principal.settings;
+    // A page that says nothing of the rack leaves it as it is.
+    const settings = rack === undefined ? figures : { ...figures, rack };
     const widened = form.flexionCycles > before.flexionCycles || form.flexionSeconds > before.flexionSeconds;
     if (widened && flexionReason === '') return refuse('settings.flexion_reason', {}, ['flexionReason']);
     const saved = await savePractice(principal.practiceId, version, {

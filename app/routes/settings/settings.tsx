@@ -64,7 +64,8 @@ const typed = z
     vest: z.string().default(''),
     ankle: z.string().default(''),
     stack: z.string().default(''),
-    pulley: z.coerce.number(),
+    /** The one field of the rack that is always sent: without it nothing is said of the rack. */
+    pulley: z.string().optional(),
     bandName: z.string().default(''),
     band: z.string().default(''),
   })
@@ -74,7 +75,9 @@ const typed = z
     const read = settingsSchema.safeParse({
       ...rest,
       weights: { shortfall, sideGap, faults },
-      rack: { hand, plate, vest, ankle, stack, pulley, bandName, band },
+      ...(pulley === undefined
+        ? {}
+        : { rack: { hand, plate, vest, ankle, stack, pulley: Number(pulley), bandName, band } }),
       actingGap: actingGapPercent / 100,
       flexionSeconds: Math.round(flexionMinutes * 60),
     });
