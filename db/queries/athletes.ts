@@ -4,6 +4,7 @@ import {
   agreement,
   athlete,
   athleteFact,
+  blackout,
   clearance,
   event,
   flag,
@@ -78,6 +79,7 @@ export async function subjectRows(practiceId: string, id: string) {
           },
           flags: { where: isNull(flag.closedAt), orderBy: [asc(flag.openedAt)] },
           events: { orderBy: [asc(event.onDate)] },
+          blackouts: { orderBy: [asc(blackout.fromDate)] },
           underWay: true,
           owned: true,
           tiers: true,
@@ -86,13 +88,14 @@ export async function subjectRows(practiceId: string, id: string) {
       .prepare(name),
   ).execute({ practiceId, id });
   if (!row) return undefined;
-  const { clearances, flags, events, underWay, owned, tiers, ...its } = row;
+  const { clearances, flags, events, blackouts, underWay, owned, tiers, ...its } = row;
   return {
     athlete: its as AthleteRow,
     forms: clearances.map(({ agreements: _, ...form }) => form),
     agreements: clearances.flatMap((form) => form.agreements),
     flags,
     events,
+    blackouts,
     underWay,
     owned: owned.map(({ rungId }) => rungId),
     tiers,

@@ -18,22 +18,6 @@ export type PlanWeekRow = typeof planWeek.$inferSelect & {
   cells: PlanCell[];
 };
 
-export async function blackoutsOf(practiceId: string, athleteId: string): Promise<BlackoutRow[]> {
-  return prepared('blackouts', (database, name) =>
-    database
-      .select()
-      .from(blackout)
-      .where(
-        and(
-          eq(blackout.practiceId, sql.placeholder('practiceId')),
-          eq(blackout.athleteId, sql.placeholder('athleteId')),
-        ),
-      )
-      .orderBy(asc(blackout.fromDate))
-      .prepare(name),
-  ).execute({ practiceId, athleteId });
-}
-
 export async function addEvent(row: typeof event.$inferInsert): Promise<void> {
   await db.insert(event).values(row).onConflictDoNothing({ target: event.id });
 }

@@ -2,7 +2,7 @@ import { relations } from 'drizzle-orm';
 import { agreement, clearance, flag } from './clear';
 import { coreSession, liveSet, ownedRung, prescription, sessionLog, setLog, underWay } from './coach';
 import { priorityRun } from './link';
-import { event, planWeek, seasonVersion, tierChoice, weekDose } from './plan';
+import { blackout, event, planWeek, seasonVersion, tierChoice, weekDose } from './plan';
 import { athlete } from './practice';
 import { screening } from './screen';
 
@@ -12,6 +12,7 @@ export const athleteRelations = relations(athlete, ({ many }) => ({
   clearances: many(clearance),
   flags: many(flag),
   events: many(event),
+  blackouts: many(blackout),
   underWay: many(underWay),
   owned: many(ownedRung),
   tiers: many(tierChoice),
@@ -44,6 +45,10 @@ export const flagRelations = relations(flag, ({ one }) => ({
 
 export const eventRelations = relations(event, ({ one }) => ({
   athlete: one(athlete, { fields: [event.athleteId], references: [athlete.id] }),
+}));
+
+export const blackoutRelations = relations(blackout, ({ one }) => ({
+  athlete: one(athlete, { fields: [blackout.athleteId], references: [athlete.id] }),
 }));
 
 export const underWayRelations = relations(underWay, ({ one }) => ({

@@ -10,7 +10,7 @@ import type { PlanWeek } from '~/core/plan/periodise';
 import { weekOf } from '~/core/plan/season-input';
 import type { Issue } from '~/core/result';
 import { putUnderWay } from '~/db/queries/ladders';
-import { blackoutsOf, newestSeason, setLeftOut } from '~/db/queries/plan';
+import { newestSeason, setLeftOut } from '~/db/queries/plan';
 import {
   changeSession,
   insertSessions,
@@ -73,16 +73,13 @@ async function deal(
   const { today } = principal;
   // What was skipped or missed is not made up for: the week moves on.
   const begun = stored.filter((session) => isBegun(session) || isPassedOver(session));
-  const [blackouts, newest] = [
-    await blackoutsOf(principal.practiceId, subject.athlete.id),
-    await newestSeason(principal.practiceId, subject.athlete.id),
-  ];
+  const newest = await newestSeason(principal.practiceId, subject.athlete.id);
   const composed = compose(
     weekInput(standing, athlete, {
       week,
       weeks: newest?.weeks ?? [],
       underWay,
-      blackouts: blackouts.map(toBlackout),
+      blackouts: subject.blackouts.map(toBlackout),
       fromDay: today,
       doneDays: begun.map((session) => session.onDate),
       bent: bentIn(principal, begun),

@@ -7,7 +7,7 @@ import { trunkWork } from '~/core/plan/trunk-work';
 import { refuse } from '~/core/result';
 import { setTrunkWork } from '~/db/queries/athletes';
 import { recentLogs } from '~/db/queries/logs';
-import { addPriorityRun, addSeason, blackoutsOf, isSeasonOf, newestSeason } from '~/db/queries/plan';
+import { addPriorityRun, addSeason, isSeasonOf, newestSeason } from '~/db/queries/plan';
 import { loadDose } from '../principal/dose';
 import { toBlackout, toOutcome } from '../principal/rows';
 import { loadStanding, type Subject } from '../principal/subject';
@@ -67,8 +67,7 @@ export const planSeason = command({
     const standing = await loadStanding(principal, subject);
     if (standing.trials.length === 0) return refuse('plan.unscreened');
     if (!standing.event && openWeeks === null) return refuse('plan.no_event');
-    const [blackouts, logs, previous] = [
-      await blackoutsOf(practiceId, athleteId),
+    const [logs, previous] = [
       await recentLogs(practiceId, athleteId, logsRead),
       await newestSeason(practiceId, athleteId),
     ];
@@ -80,7 +79,7 @@ export const planSeason = command({
     const made = makeSeason(standing, {
       athlete: dosed,
       firstWeekday: principal.firstWeekday,
-      blackouts: blackouts.map(toBlackout),
+      blackouts: subject.blackouts.map(toBlackout),
       history: doseHistory(dosed, logs.map(toOutcome), startsOn),
       trunkWork: work ?? subject.athlete.trunkWork ?? undefined,
       openWeeks: standing.event ? undefined : (openWeeks ?? undefined),

@@ -9,13 +9,7 @@ import { weakerSides } from '~/core/link/weaker-sides';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
-import {
-  blackoutsOf,
-  eventsOfPractice,
-  newestSeason,
-  type PlanWeekRow,
-  seasonStrips,
-} from '~/db/queries/plan';
+import { eventsOfPractice, newestSeason, type PlanWeekRow, seasonStrips } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
@@ -29,12 +23,9 @@ import { roster } from './roster';
 const shownAfterDays = 7;
 
 export async function planView(principal: Principal, subject: Subject, standing: AthleteStanding) {
-  const { athlete, gate, events } = subject;
+  const { athlete, gate, events, blackouts } = subject;
   const { today, practiceId } = principal;
-  const [newest, blackouts] = await Promise.all([
-    newestSeason(practiceId, athlete.id),
-    blackoutsOf(practiceId, athlete.id),
-  ]);
+  const newest = await newestSeason(practiceId, athlete.id);
   const dosed = newest ? await loadDose(principal, subject, standing) : undefined;
   const targets = newest && dosed ? targetsOf(subject, standing, dosed, newest.weeks) : [];
   return {
