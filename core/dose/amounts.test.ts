@@ -42,6 +42,24 @@ describe('what a set asks', () => {
     expect(asked('hinge_stand', 0.7, a('running'))).toMatchObject({ amount: 60, heldBy: 'longest' });
     expect(asked('hinge_stand', 0.7, a('cycling'))?.amount).toBe(120);
   });
+  it('of an estimate is no more than 0.64 of it, of what was measured the share of the phase', () => {
+    const its = rung('sl_stand');
+    const a = anAthlete({ capabilities: 100, done: new Set(['sl_stand']) });
+    const { weaker } = limitsOf(a, its);
+    expect(weaker.basis).toBe('estimated');
+    const of = (basis: typeof weaker.basis, share: number) =>
+      amountFor(a, ladderOf(its.id), its, { ...weaker, amount: 80, basis }, share)?.amount;
+    expect([of('moment', 0.7), of('estimated', 0.7)]).toEqual([55, 50]);
+    expect([of('moment', 0.5), of('estimated', 0.5)]).toEqual([40, 40]);
+  });
+  it('rounds up by a twentieth of the limit at most', () => {
+    const its = rung('plank_full');
+    const a = anAthlete({ done: new Set(['plank_full']) });
+    const { weaker } = limitsOf(a, its);
+    const of = (amount: number) => amountFor(a, ladderOf(its.id), its, { ...weaker, amount }, 0.7)?.amount;
+    // 0.7 x 33.3 = 23.3 is 25 s, 0.75 of it; 0.7 x 32.2 = 22.5 would be 0.78.
+    expect([of(33.3), of(32.2), of(25.2)]).toEqual([25, 20, 15]);
+  });
   it('too small to be worth a set is none', () => {
     expect(asked('sl_step_down', 0.5)).toBeUndefined();
     expect(leastAmount(rung('plank_full'))).toBe(8);

@@ -94,6 +94,8 @@ export function withinCap(rung: Rung, amount: number, capS: number | undefined):
   return seconds <= capS ? amount : Math.max(1, Math.floor((amount * capS) / seconds));
 }
 
+/** An estimate may be wrong by a third either way: more than this share of it is not asked, whatever the phase. */
+const estimatedMost = 0.64;
 /** Rounding asks at most this share of the limit more; beyond it the next smaller amount that can be counted is asked. */
 const roundedUpMost = 0.055;
 
@@ -126,7 +128,8 @@ export function amountFor(
       heldBy: 'skill',
     };
   }
-  const eased = effortMost === undefined ? share : Math.min(share, effortMost / 10);
+  const trusted = limit.basis === 'estimated' ? Math.min(share, estimatedMost) : share;
+  const eased = effortMost === undefined ? trusted : Math.min(trusted, effortMost / 10);
   const most = longestAmount(a, ladder, rung);
   const first = a.done.has(rung.id) ? Number.POSITIVE_INFINITY : firstShare * limit.from;
   const wanted = Math.min(eased * limit.amount, first, most);
@@ -149,7 +152,7 @@ export function amountFor(
         ? 'first'
         : wanted === most
           ? 'longest'
-          : eased < share
+          : eased < trusted
             ? 'effort'
             : 'share',
   };

@@ -111,6 +111,15 @@ test('in the week itself: an exercise is dragged by the keys, a session by the p
   await now.getByLabel('Sets', { exact: true }).first().fill('5');
   await now.getByRole('button', { name: 'Save these figures' }).first().click();
   await expect(now.getByText(/^5 ×/)).toBeVisible();
+  // The exercises of a session are kept as a set, there for every session; adding it here finds them all there.
+  const name = `Circuit ${crypto.randomUUID().slice(0, 6)}`;
+  await now.getByText('Sets of exercises the practice keeps').click();
+  await now.getByLabel('Keep the exercises of this session as').fill(name);
+  await now.getByRole('button', { name: 'Keep them' }).click();
+  await now.getByRole('button', { name: `Add the set ${name}` }).click();
+  await expect(now.getByText(`Everything of “${name}” is in this session already.`)).toBeVisible();
+  await now.getByRole('button', { name: `Forget the set ${name}` }).click();
+  await expect(now.getByRole('button', { name: `Add the set ${name}` })).toBeHidden();
   await now.getByRole('button', { name: /^Done with/ }).click();
   await expect(now.getByText(/^5 ×/)).toBeVisible();
   await expect(now.getByText('by hand', { exact: true })).toBeVisible();

@@ -84,7 +84,7 @@ function OneSet({
         />
       </label>
       <label className="flex items-center gap-2">
-        <span>ended by</span>
+        <span className="whitespace-nowrap">ended by</span>
         <select
           className="field-input"
           value={set.faultId}

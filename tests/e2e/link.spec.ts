@@ -1,0 +1,37 @@
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { hydrated, ready } from './people';
+
+test('a coach pins a quality with a reason, and the next plan puts it first', async ({ page }) => {
+  const path = await ready(page);
+  await page.request.post(`${path}/plan`, { form: { id: crypto.randomUUID() } });
+  await page.goto(`${path}/link`);
+  await hydrated(page);
+  const main = page.getByRole('main');
+  await main
+    .getByText(/^Priority /)
+    .last()
+    .click();
+  const form = main.getByRole('form', { name: /^Your word on / }).last();
+  const name =
+    ((await form.getAttribute('aria-label')) ?? '').replace('Your word on ', '').split(',')[0] ?? '';
+  await form.getByLabel('In the plan').selectOption('main');
+  await form.getByRole('button', { name: 'Set' }).click();
+  await expect(form.getByText('Say why, in a few words.')).toBeVisible();
+  await form.getByLabel('Why').fill('long descents');
+  await form.getByRole('button', { name: 'Set' }).click();
+  await expect(main.getByText(/^Pinned by .*: long descents$/).first()).toBeVisible();
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
+
+  await page.goto(`${path}/plan`);
+  await hydrated(page);
+  await expect(
+    page.getByText('What was pinned or set aside since stands when you plan again.'),
+  ).toBeVisible();
+  await page.getByRole('button', { name: 'Plan again from today' }).click();
+  await expect(page.getByText('What was pinned or set aside since')).toBeHidden();
+  await expect(page.getByText(/^At its end, /).first()).toBeVisible();
+  // It is among what comes first in a block.
+  await expect(page.getByRole('listitem').getByText(new RegExp(name)).first()).toBeVisible();
+  await expect(page.locator('li strong').filter({ hasText: name }).first()).toBeVisible();
+});
