@@ -212,7 +212,8 @@ export async function rosterRows(practiceId: string, today: string) {
           changedSessions: counted(
             'core_session',
             row.id,
-            sql`t.on_date >= ${sql.placeholder('today')} and t.state <> 'replaced' and jsonb_array_length(t.changes) > 0`,
+            // What a coach's hand or a log changed is known to whoever did it.
+            sql`t.on_date >= ${sql.placeholder('today')} and t.state in ('planned', 'called_off') and exists (select 1 from jsonb_array_elements(t.changes) change where change -> 'what' ->> 'code' like 'recheck.%')`,
             'changed_sessions',
           ),
         }),

@@ -3,6 +3,7 @@ import { type RequestTrace, traced } from '~/db/client.server';
 import { newId } from '~/db/queries/practice';
 import { ownDatabase } from '~/db/testing';
 import { answerForm } from '../commands/answer-form';
+import { editSession } from '../commands/edit-session';
 import { keepLog } from '../commands/keep-log';
 import { addEvent } from '../commands/plan';
 import {
@@ -101,6 +102,17 @@ describe('the roster', () => {
     expect(before.top).toBeDefined();
     const [first] = (await sessionsOf(coach, athleteId)).filter(({ onDate }) => onDate >= testDay);
     if (!first) throw new Error('no session');
+    // What a coach does by hand is no news to look at.
+    const later = (await sessionsOf(coach, athleteId)).find(({ onDate }) => onDate > first.onDate);
+    must(
+      await editSession(coach, {
+        athleteId,
+        sessionId: later?.id,
+        revision: later?.revision,
+        edit: { op: 'stand', state: 'skipped', reason: '' },
+      }),
+    );
+    expect((await rowOf(athleteId)).changedSessions).toBe(0);
     const that = await on(coach, first.onDate, 18);
     must(
       await keepLog(that, {
