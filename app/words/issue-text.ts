@@ -329,7 +329,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.too_many': (v) => `${text(v, 'name')}: no more than ${text(v, 'most')} sets can be written down.`,
   'log.load_kind': (v) => `${text(v, 'name')} takes no load of this kind.`,
   'log.load_beyond': (v) =>
-    `${text(v, 'name')}: ${text(v, 'load')} cannot be right, ${text(v, 'most')} is the most that can be written down.`,
+    `${text(v, 'name')}: ${text(v, 'load')} ${text(v, 'unit')} cannot be right, ${text(v, 'most')} is the most that can be written down.`,
   'log.load_most': () => 'A load is 0 to 500.',
   'log.load': (v) => `${text(v, 'name')}: say the load as a number, or leave it empty for what was asked.`,
   'log.how_much': (v) => `${text(v, 'name')}: say how much was done, as a number.`,

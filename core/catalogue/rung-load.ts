@@ -116,6 +116,26 @@ export function loadInWords({ by, value }: Load, said: LoadSaid = {}): string | 
   return `${tenths(value)} ${loadPlaces[isBand ? 'band_N' : by]}`;
 }
 
+/** How a load is typed in a practice: what stands beside the field, and the kg or newtons of one unit of it. */
+export interface LoadField {
+  readonly label: string;
+  readonly per: number;
+}
+
+/** The field of a rung's load; undefined for a rung that takes none. */
+export function loadField(by: LoadKind, said: LoadSaid = {}): LoadField | undefined {
+  if (by === 'none') return undefined;
+  const unit = said.massUnit ?? 'kg';
+  const perMass = unit === 'lb' ? kgPerLb : 1;
+  if (by.endsWith('_kg')) return { label: loadPlaces[by].replace(/^kg/, unit), per: perMass };
+  if (by === 'cable_N' && said.bandForCable !== true && said.pulley !== undefined)
+    return { label: `${unit} on the stack`, per: (perMass * gravity) / said.pulley };
+  return { label: loadPlaces[by === 'cable_N' && said.bandForCable ? 'band_N' : by], per: 1 };
+}
+
+/** A load in the unit of its field, as it is shown and typed. */
+export const inField = (value: number, { per }: LoadField): number => tenths(value / per);
+
 /**
  * What each side of a rung with one weight in one hand is called: the side is the wall that works, and the weight hangs from
  * the other hand. Undefined for a rung whose sides need no saying.

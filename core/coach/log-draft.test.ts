@@ -14,6 +14,7 @@ const plank = {
   unit: 'hold_s',
   sided: false,
   loadBy: 'vest_kg',
+  loadField: { label: 'kg vest', per: 1 },
 } as const;
 const side = { ...plank, rungId: 'side_plank_full', name: 'Side plank', sided: true } as const;
 const laid = {
@@ -79,6 +80,17 @@ describe('a log as it is written', () => {
     expect(done({ ...heavier, load: '' })).toEqual(['1 both 20 - -', '2 both 35 - -']);
     expect(done({ ...heavier, load: '0' })[0]).toBe('1 both 20 0 -');
     expect(done({ ...heavier, load: 'x' })).toEqual(['log.load plank_full load']);
+  });
+
+  it('a load is typed in the practice’s own unit, and opens again as it was typed', () => {
+    const field = { label: 'lb vest', per: 0.45359237 };
+    const exercise = draftOf({ ...plank, loadField: field, ...laid, extraSetSide: null });
+    const [first] = sent({ ...exercise, load: '10' });
+    expect(first).toMatchObject({ load: { by: 'vest_kg', value: 4.536 } });
+    const logged = [
+      { setNo: 1, side: 'both', done: 30, faultId: null, load: { by: 'vest_kg', value: 4.536 } },
+    ] as const;
+    expect(draftFromLog(exercise, logged, null).load).toBe('10');
   });
 
   it('takes more sets than were asked and fewer, both sides at once', () => {

@@ -2,6 +2,7 @@ import type { Load, LoadKind } from '~/core/body/posture';
 import { parseDecimal } from '~/core/body/units';
 import type { AmountUnit, SideKey } from '~/core/catalogue';
 import type { Side } from '~/core/catalogue/qualities';
+import { inField, type LoadField } from '~/core/catalogue/rung-load';
 import type { Reserve } from '~/core/dose/logged';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
 import type { LoggedSet } from './log-form';
@@ -30,6 +31,8 @@ export interface LoggableRung {
   readonly unit: AmountUnit;
   readonly sided: boolean;
   readonly loadBy: LoadKind;
+  /** How its load is typed; null for one that takes none. */
+  readonly loadField: LoadField | null;
 }
 
 export interface DraftExercise extends LoggableRung {
@@ -42,7 +45,7 @@ export interface DraftExercise extends LoggableRung {
   readonly notDone: boolean;
   /** As typed, for every set; empty for what was asked. */
   readonly amount: string;
-  /** kg or N as typed; empty for what was asked. */
+  /** As typed, in the unit of its field; empty for what was asked. */
   readonly load: string;
   readonly sets: readonly DraftSet[];
   readonly reserve: Reserve | null;
@@ -68,13 +71,14 @@ export function draftOf(
     readonly sent: readonly { setNo: number; side: SideKey; done: number; faultId: string | null }[];
   },
 ): DraftExercise {
-  const { rungId, name, unit, sided, loadBy } = item;
+  const { rungId, name, unit, sided, loadBy, loadField } = item;
   return {
     rungId,
     name,
     unit,
     sided,
     loadBy,
+    loadField,
     key: rungId,
     asked: { amount: item.amount, load: item.load },
     instead: null,
@@ -107,13 +111,14 @@ export function oneFewer(exercise: DraftExercise): DraftExercise {
 /** An exercise that was not laid out, or that was done instead of one that was: as many sets, its amount still to be said. */
 export function unplannedExercise(rung: LoggableRung, key: string, instead?: DraftExercise): DraftExercise {
   const sets = instead ? new Set(instead.sets.map((set) => set.setNo)).size : 1;
-  const { rungId, name, unit, sided, loadBy } = rung;
+  const { rungId, name, unit, sided, loadBy, loadField } = rung;
   let made: DraftExercise = {
     rungId,
     name,
     unit,
     sided,
     loadBy,
+    loadField,
     key,
     asked: null,
     instead: instead?.name ?? null,
@@ -150,7 +155,7 @@ export function draftFromLog(
   return {
     ...exercise,
     notDone: false,
-    load: sameLoad ? '' : String(load?.value ?? 0),
+    load: sameLoad ? '' : String(exercise.loadField ? inField(load?.value ?? 0, exercise.loadField) : 0),
     reserve,
     sets: inOrder.map(({ setNo, side, done, faultId }) =>
       asked && done === asked.amount && faultId === null
@@ -181,7 +186,7 @@ export function setsOf(
   const reserve: Record<string, Reserve> = {};
   const sets = exercises.flatMap((exercise): LoggedSet[] => {
     if (exercise.notDone) return [];
-    const { key, rungId, name, asked, loadBy } = exercise;
+    const { key, rungId, name, asked, loadBy, loadField } = exercise;
     const number = (typed: string) => {
       const value = parseDecimal(typed);
       return value !== undefined && value >= 0 ? value : undefined;
@@ -190,7 +195,7 @@ export function setsOf(
     if (exercise.load.trim() !== '') {
       const value = number(exercise.load);
       if (value === undefined) issues.push(issue('log.load', { name }, [key, 'load']));
-      else load = { by: loadBy, value };
+      else load = { by: loadBy, value: Math.round(value * (loadField?.per ?? 1) * 1000) / 1000 };
     }
     const typed = exercise.amount.trim() === '' ? undefined : number(exercise.amount);
     if (exercise.amount.trim() !== '' && typed === undefined)

@@ -41,7 +41,16 @@ function loadIssue(rung: Rung, load: Load, massKg: number, at: number): Issue | 
   if (rung.load.by !== load.by) return issue('log.load_kind', { name: rung.name }, path);
   const most = massKg * (load.by.endsWith('_N') ? heaviest.N : heaviest.kg);
   return load.value > most
-    ? issue('log.load_beyond', { name: rung.name, load: load.value, most: Math.round(most) }, path)
+    ? issue(
+        'log.load_beyond',
+        {
+          name: rung.name,
+          load: load.value,
+          unit: load.by.endsWith('_N') ? 'N' : 'kg',
+          most: Math.round(most),
+        },
+        path,
+      )
     : undefined;
 }
 

@@ -1,5 +1,5 @@
 import { gravity } from '~/core/body/anthropometry';
-import { bandDistanceCm, loadInWords } from '~/core/catalogue/rung-load';
+import { bandDistanceCm, inField, loadField, loadInWords } from '~/core/catalogue/rung-load';
 import { usualRack } from './loads';
 import { loadSaid, rackOf, readBand, readWeights, usualPracticeRack } from './rack';
 
@@ -77,5 +77,18 @@ describe('loads there are', () => {
     expect(loadInWords({ by: 'vest_kg', value: 4 }, loadSaid(undefined, 'kg'))).toBe('4 kg vest');
     expect(loadInWords({ by: 'cable_N', value: 60 })).toBe('60 N in the cable');
     expect(loadInWords({ by: 'hand_kg', value: 0 })).toBeUndefined();
+  });
+  it('are typed as they are said, and come back to what was written', () => {
+    const rack = rackOf(own, 'lb');
+    const typed = (by: 'hand_kg' | 'cable_N' | 'band_N', kit?: readonly string[]) => {
+      const field = loadField(by, loadSaid(own, 'lb', kit));
+      if (!field) throw new Error(by);
+      return [field.label, ...(rack[by] ?? []).slice(0, 2).map((value) => inField(value, field))];
+    };
+    expect(typed('hand_kg')).toEqual(['lb in the hand', 5, 10]);
+    expect(typed('cable_N', ['cable'])).toEqual(['lb on the stack', 5, 10]);
+    expect(typed('band_N')).toEqual(['N in the band', 30, 40]);
+    expect(typed('cable_N', [])[0]).toBe('N in the band');
+    expect(loadField('none')).toBeUndefined();
   });
 });

@@ -1,4 +1,5 @@
 import { addDays, earlierOf, weekStartOf } from '~/core/body/dates';
+import { inField, loadField } from '~/core/catalogue/rung-load';
 import { equivalents } from '~/core/coach/by-hand';
 import type { LadderQuality } from '~/core/dose/choose';
 import { loadsFor } from '~/core/dose/loads';
@@ -59,6 +60,7 @@ export async function handView(
     items: [...view.items, ...view.withheld].map((item) => {
       const row = rows.get(item.id);
       const rung = trade.rung(item.rungId);
+      const field = loadField(rung.load.by, principal.loads);
       const quality = item.quality as LadderQuality;
       return {
         id: item.id,
@@ -77,15 +79,18 @@ export async function handView(
         unit: item.unit,
         sets: item.sets,
         amount: row?.amount ?? item.amount,
-        loadValue: row?.loadValue ?? null,
+        loadValue: field && row?.loadValue ? inField(row.loadValue, field) : null,
         restS: item.restS,
         firstSide: item.firstSide,
         oneMore: item.extraSetSide !== null,
         minutes: item.minutes,
         limit: row?.detail.limit ?? null,
-        loadUnit: rung.load.by === 'none' ? null : rung.load.by.endsWith('_N') ? 'N' : 'kg',
+        /** How its load is typed; null for none. */
+        loadField: field ?? null,
         /** Loads there are; none of them means any. */
-        loads: rung.load.by === 'none' ? [] : loadsFor(dosed, rung, phaseRules.load.kilograms),
+        loads: field
+          ? loadsFor(dosed, rung, phaseRules.load.kilograms).map((value) => inField(value, field))
+          : [],
         instead: equivalents(
           dosed,
           {

@@ -1,7 +1,7 @@
 import { earlierOf, weekStartOf } from '~/core/body/dates';
 import type { Load } from '~/core/body/posture';
 import type { Ladder, Rung } from '~/core/catalogue';
-import { handAndWall } from '~/core/catalogue/rung-load';
+import { handAndWall, type LoadSaid, loadField } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import { type DraftExercise, draftFromLog, draftOf, unplannedExercise } from '~/core/coach/log-draft';
 import { amountText } from '~/core/dose/work';
@@ -13,24 +13,25 @@ import { forAthlete, type Principal } from '../principal/principal';
 import { isUuid, type Subject } from '../principal/subject';
 import { sessionView } from './session';
 
-const loggable = (rung: Rung, name = rung.name) => ({
+const loggable = (said: LoadSaid, rung: Rung, name = rung.name) => ({
   rungId: rung.id,
   name,
   unit: rung.unit,
   sided: rung.sided,
   loadBy: rung.load.by,
+  loadField: loadField(rung.load.by, said) ?? null,
 });
 
 const loadOf = (row: { loadKind: PrescriptionRow['loadKind']; value: number | null }): Load | null =>
   row.loadKind && row.value !== null ? { by: row.loadKind, value: row.value } : null;
 
 /** Every exercise there is, for what was done instead or besides. */
-const choices = (ladders: readonly Ladder[]) =>
+const choices = (said: LoadSaid, ladders: readonly Ladder[]) =>
   ladders.map((ladder) => ({
     id: ladder.id,
     name: ladder.name,
     rungs: ladder.rungs.map((rung) => ({
-      ...loggable(rung),
+      ...loggable(said, rung),
       quality: ladder.quality,
       sideWords: handAndWall(rung),
     })),
@@ -106,7 +107,7 @@ const common = (principal: Principal, { athlete }: Subject) => ({
   today: principal.today,
   logId: newId(),
   practiceId: principal.practiceId,
-  choices: choices(principal.trade.ladders),
+  choices: choices(principal.loads, principal.trade.ladders),
   faults: faultsOf(
     principal.trade,
     principal.trade.ladders.flatMap((ladder) => ladder.rungs.map((rung) => rung.id)),
@@ -130,7 +131,7 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
     const item = shown.find((one) => one.id === row.id);
     if (!item) return [];
     const drafted = draftOf({
-      ...loggable(trade.rung(row.rungId), item.name),
+      ...loggable(principal.loads, trade.rung(row.rungId), item.name),
       unit: item.unit,
       sided: item.sided,
       sets: item.sets,
@@ -149,7 +150,7 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
     .filter((rungId) => !session.items.some((row) => row.rungId === rungId))
     .map((rungId) =>
       draftFromLog(
-        unplannedExercise(loggable(trade.rung(rungId)), rungId),
+        unplannedExercise(loggable(principal.loads, trade.rung(rungId)), rungId),
         log ? setsLogged(log, rungId) : [],
         log?.reserve[rungId] ?? null,
       ),
@@ -187,7 +188,8 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
 export type LogView = NonNullable<Awaited<ReturnType<typeof logView>>>;
 
 /** A log of work that nobody laid out. */
-export function unplannedView(principal: Principal, subject: Subject): LogView {
+export function unplannedView(by: Principal, subject: Subject): LogView {
+  const principal = forAthlete(by, subject.athlete);
   return {
     ...common(principal, subject),
     unplanned: true,

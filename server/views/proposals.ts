@@ -1,5 +1,6 @@
 import { addDays } from '~/core/body/dates';
 import { qualityName } from '~/core/catalogue';
+import { inField, loadField } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
 import { minutesOf } from '~/core/coach/lay-session';
 import { loadText, workText } from '~/core/coach/prescription';
@@ -78,6 +79,7 @@ function choicesOf(principal: Principal, subject: Subject, dosed: DoseAthlete, r
       .map((row) => {
         const ladder = trade.ladderOf(row.after.rungId);
         const to = trade.rung(row.after.rungId);
+        const field = loadField(to.load.by, principal.loads);
         return [
           row.id,
           {
@@ -85,9 +87,13 @@ function choicesOf(principal: Principal, subject: Subject, dosed: DoseAthlete, r
             sets: row.after.sets,
             amount: row.after.amount,
             unit: to.unit,
-            load: row.after.load ?? null,
-            loadUnit: to.load.by === 'none' ? null : to.load.by.endsWith('_N') ? 'N' : 'kg',
-            loads: to.load.by === 'none' ? [] : loadsFor(dosed, to, phaseRules.load.kilograms).slice(0, 8),
+            load: field && row.after.load ? inField(row.after.load, field) : null,
+            loadField: field ?? null,
+            loads: field
+              ? loadsFor(dosed, to, phaseRules.load.kilograms)
+                  .slice(0, 8)
+                  .map((value) => inField(value, field))
+              : [],
             rungs: ladder.rungs
               .filter((rung) => rung.id === to.id || subject.gate.rung(rung.id).bars.length === 0)
               .map((rung) => {

@@ -48,7 +48,7 @@ test('a session is logged with another load, one more set and another exercise; 
   await noPain(page);
   await page.getByLabel('Note').fill('carry instead, mat was taken');
   await page.getByRole('button', { name: /^Save/ }).click();
-  await expect(page.getByText(/300 cannot be right/)).toBeVisible();
+  await expect(page.getByText(/300 kg cannot be right/)).toBeVisible();
   await instead.getByLabel('Load, kg in the hand').fill('12,5');
 
   // One more set of the next.

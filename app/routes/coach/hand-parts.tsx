@@ -68,14 +68,15 @@ export function Figures({
   return (
     <HandForm className="space-y-3">
       <input type="hidden" name="op" value="change" />
+      {item.loadField ? <input type="hidden" name="loadPer" value={item.loadField.per} /> : null}
       <input type="hidden" name="itemId" value={item.id} />
       <input type="hidden" name="revision" value={revision} />
       <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
         <TextField label="Sets" {...figure('sets')} />
         <TextField label={`Amount, ${amountText(2, item.unit).slice(2)}`} {...figure('amount')} />
-        {item.loadUnit ? (
+        {item.loadField ? (
           <TextField
-            label={`Load, ${item.loadUnit}`}
+            label={`Load, ${item.loadField.label}`}
             name="load"
             inputMode="decimal"
             defaultValue={item.loadValue ?? ''}

@@ -25,6 +25,9 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   return view;
 }
 
+/** A load as typed, in kg or N: a field says what one of its units is. */
+const inKgOrN = (value: number, per: string): number => Math.round(value * (Number(per) || 1) * 1000) / 1000;
+
 /** What the form says, for the command to read. */
 function editIn(form: FormData): unknown {
   const text = (name: string) => String(form.get(name) ?? '').trim();
@@ -39,7 +42,7 @@ function editIn(form: FormData): unknown {
         figures: {
           sets: figure('sets'),
           amount: figure('amount'),
-          load: text('load') === '' ? null : figure('load'),
+          load: text('load') === '' ? null : inKgOrN(figure('load'), text('loadPer')),
           restS: figure('restS'),
           firstSide: text('firstSide') || null,
           oneMore: form.has('oneMore'),

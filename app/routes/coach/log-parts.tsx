@@ -2,7 +2,7 @@ import { Button } from '~/app/components/button';
 import { Folded } from '~/app/components/folded';
 import { barsText, issueText } from '~/app/words/issue-text';
 import { qualityName, type SideKey } from '~/core/catalogue/qualities';
-import { loadPlaces } from '~/core/catalogue/rung-load';
+import { inField } from '~/core/catalogue/rung-load';
 import { type DraftExercise, type DraftSet, oneFewer, oneMore } from '~/core/coach/log-draft';
 import { type Reserve, reserves } from '~/core/dose/logged';
 import type { Issue } from '~/core/result';
@@ -179,13 +179,13 @@ export function LoggedItem({
     </label>
   );
   const loadField =
-    exercise.loadBy === 'none' ? null : (
+    exercise.loadField === null ? null : (
       <label className="block">
-        <span className="mb-1 block">Load, {loadPlaces[exercise.loadBy]}</span>
+        <span className="mb-1 block">Load, {exercise.loadField.label}</span>
         <input
           inputMode="decimal"
           value={exercise.load}
-          placeholder={asked?.load ? `${asked.load.value} asked` : 'none'}
+          placeholder={asked?.load ? `${inField(asked.load.value, exercise.loadField)} asked` : 'none'}
           aria-invalid={wrongAt('load') || undefined}
           onChange={(event) => change({ load: event.target.value })}
           className="field-input figures !w-32"

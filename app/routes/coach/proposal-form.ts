@@ -26,7 +26,10 @@ export function proposalsSent(form: FormData | URLSearchParams): ProposalsSent {
     for (const [name, field] of Object.entries(fields)) {
       const typed = form.get(`${name}.${id}`);
       if (typed === null || String(typed).trim() === '') continue;
-      change[field] = field === 'rungId' ? String(typed) : figure(String(typed));
+      const value = field === 'rungId' ? String(typed) : figure(String(typed));
+      // A field of loads says what one of its units is, in kg or N.
+      const per = field === 'load' ? Number(form.get(`per.${id}`) ?? 1) || 1 : 1;
+      change[field] = typeof value === 'number' ? Math.round(value * per * 1000) / 1000 : value;
     }
     if (Object.keys(change).length > 0) changes[id] = change;
   }

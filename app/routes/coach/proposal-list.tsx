@@ -81,6 +81,7 @@ function ChangeFields({
   if (!choice) return <p className="py-2 text-quiet">One moment …</p>;
   return (
     <div className="mt-1 grid gap-3 border-l-2 border-mortar pl-4 sm:grid-cols-[minmax(0,2fr)_repeat(3,minmax(0,1fr))]">
+      {choice.loadField ? <input type="hidden" name={`per.${id}`} value={choice.loadField.per} /> : null}
       <SelectField label="Exercise" name={`rung.${id}`} defaultValue={choice.rungId}>
         {choice.rungs.map((rung) => (
           <option key={rung.id} value={rung.id}>
@@ -88,9 +89,9 @@ function ChangeFields({
           </option>
         ))}
       </SelectField>
-      {choice.loadUnit ? (
+      {choice.loadField ? (
         <TextField
-          label={`Load, ${choice.loadUnit}`}
+          label={`Load, ${choice.loadField.label}`}
           name={`load.${id}`}
           inputMode="decimal"
           placeholder={String(choice.load ?? 'none')}
