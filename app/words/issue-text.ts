@@ -347,6 +347,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.closed': () => 'This session is logged already.',
   'log.other': (v) =>
     `${text(v, 'by')} logged this session at ${timeText(text(v, 'at'))}, effort ${text(v, 'effort')}${text(v, 'note') ? `: “${text(v, 'note')}”` : ''}. Yours is kept here and not sent over it.`,
+  're.not_now': () => 'There is no break of two or three weeks to come back from.',
   'tier.quality': () => 'Choose a quality.',
   'tier.reason': () => 'Say why, in a few words.',
   'proposal.barred': (v) =>

@@ -116,6 +116,9 @@ export const outgrown = 1.15;
 /** A limit under this share of the window's lower edge is too little to stay, or to enter. */
 const tooHard = 0.8;
 
+/** What a step up or down is judged by. */
+type StepInput = Pick<ProgressInput, 'athlete' | 'phase'>;
+
 interface Exercise {
   readonly rung: Rung;
   readonly load: number;
@@ -125,8 +128,8 @@ interface Exercise {
 
 /** Next rungs or loads that can be entered, nearest first. */
 function entries(
-  input: ProgressInput,
-  { rung, load }: Exercise,
+  input: StepInput,
+  { rung, load }: Pick<Exercise, 'rung' | 'load'>,
   step: 1 | -1,
 ): { rung: Rung; load: number }[] {
   const { athlete, phase } = input;
@@ -150,7 +153,7 @@ function entries(
   return [...loadsOn.map((value) => ({ rung, load: value })), ...others];
 }
 
-const wantedOf = (input: ProgressInput, quality: Wanted['quality']): Wanted => ({
+const wantedOf = (input: StepInput, quality: Wanted['quality']): Wanted => ({
   quality,
   phase: input.phase,
   gapActs: false,
@@ -158,7 +161,7 @@ const wantedOf = (input: ProgressInput, quality: Wanted['quality']): Wanted => (
 });
 
 /** A rung and load as it would be asked now; undefined when it may not be, or is too hard to be worth a set. */
-function asked(input: ProgressInput, rungId: string, load: number): Candidate | undefined {
+function asked(input: StepInput, rungId: string, load: number): Candidate | undefined {
   return judgeHeld(
     input.athlete,
     rungId,
@@ -181,7 +184,7 @@ const named = (found: Pick<Candidate, 'rung' | 'load'>): string =>
     : found.rung.name;
 
 /** Easier by one step of load or rung that can be asked. */
-function easier(input: ProgressInput, exercise: Exercise): Candidate | undefined {
+export function easier(input: StepInput, exercise: Pick<Exercise, 'rung' | 'load'>): Candidate | undefined {
   for (const entry of entries(input, exercise, -1)) {
     const found = asked(input, entry.rung.id, entry.load);
     if (found) return found;

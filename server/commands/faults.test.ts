@@ -24,6 +24,7 @@ import {
   testDay,
   trialOf,
 } from '../testing';
+import { logOf } from '../testing-logs';
 import { addAthlete } from './add-athlete';
 import { answerForm } from './answer-form';
 import { keepBattery, removeBattery } from './batteries';
@@ -32,6 +33,7 @@ import { closeFlag } from './close-flag';
 import { changeWarmUp, closeScreening } from './close-screening';
 import { correctTrial } from './correct-trial';
 import { decideProposals } from './decide-proposals';
+import { easeBackIn } from './ease-back';
 import { editCatalogue } from './edit-catalogue';
 import { editSession } from './edit-session';
 import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
@@ -391,6 +393,17 @@ const stories: readonly Story[] = [
       return () => removeExerciseSet(practice.coach, { id });
     },
     'kept.gone',
+  ],
+  [
+    'week.ease_back',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const session = (await sessionsOf(practice.coach, athleteId)).find(({ onDate }) => onDate === testDay);
+      if (!session) throw new Error('no session');
+      must(await keepLog(practice.coach, logOf(session)));
+      const later = await on(practice.coach, addDays(testDay, 16));
+      return () => easeBackIn(later, { athleteId });
+    },
   ],
   [
     'tier.choose',

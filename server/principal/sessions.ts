@@ -35,6 +35,10 @@ export const isBegun = (session: StoredSession): boolean =>
 export const isPassedOver = (session: Pick<StoredSession, 'state'>): boolean =>
   session.state === 'skipped' || session.state === 'missed';
 
+/** Sessions that were planned and that nobody did. */
+export const missedIn = (sessions: readonly StoredSession[]): number =>
+  sessions.filter((session) => session.state !== 'unplanned' && !isBegun(session)).length;
+
 /** Still to be done: it may follow what changes, and be laid out anew. */
 export const isOpen = (session: StoredSession, today: string): boolean =>
   session.onDate >= today && !isBegun(session) && !isPassedOver(session);

@@ -4,18 +4,20 @@ import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue'
 import type { LoadSaid } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { loadText, workText } from '~/core/coach/prescription';
+import { reEntryOf } from '~/core/coach/re-entry';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
 import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
 import { openProposals } from '~/db/queries/ladders';
+import { recentLogs } from '~/db/queries/logs';
 import { newestSeason } from '~/db/queries/plan';
 import { writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { forAthlete, type Principal } from '../principal/principal';
-import { isPassedOver } from '../principal/sessions';
+import { isPassedOver, missedIn } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { proposalView } from './proposals';
@@ -75,6 +77,7 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
       both.filter((session) => session.onDate < weekStart),
     ),
     /** Days of this week and the next that hold no session. */
+    reEntry: weekStart === thisWeek ? await reEntryView(principal, athlete.id, both) : null,
     freeDays: sessionsMove ? freeDays(today, thisWeek, both) : [],
     // Why something wanted is not on the card, as it was found when the week was laid out.
     leftOut: week?.leftOut ?? [],
@@ -83,6 +86,17 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
     proposals: proposals.map((row) => proposalView(principal, gate, row)),
     disclaimer,
   };
+}
+
+/** What a break asks for; asked only when nothing was done this week nor the one before. */
+async function reEntryView(principal: Principal, athleteId: string, both: readonly StoredSession[]) {
+  const { practiceId, today } = principal;
+  if (both.some(({ log }) => log !== undefined)) return null;
+  const [last] = await recentLogs(practiceId, athleteId, 1);
+  if (!last) return null;
+  const since = await sessionsBetween(practiceId, athleteId, addDays(last.onDate, 1), addDays(today, -1));
+  const found = reEntryOf(last.onDate, today, missedIn(since));
+  return found.kind === 'go_on' ? null : { ...found, lastDone: last.onDate };
 }
 
 /** Days from today to the end of the next week without a session. */

@@ -104,6 +104,7 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ id: uuidv7(), from: ahead(3), to: ahead(5), reason: 'away' }),
   },
   'athletes/:athleteId/days-off/:blackoutId': { see: 'write only', send: coaches },
+  'athletes/:athleteId/ease-back': { see: 'write only', send: coaches },
   'athletes/:athleteId/tiers': {
     see: 'write only',
     send: coaches,

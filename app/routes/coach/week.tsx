@@ -1,12 +1,13 @@
-import { Form, href, Link, redirect, useNavigation } from 'react-router';
+import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
-import { Blocked, Disclaimer, Empty } from '~/app/components/notice';
+import { Blocked, Disclaimer, Empty, Notice } from '~/app/components/notice';
 import { weekText } from '~/app/lib/format';
 import { refusal } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText, issueText } from '~/app/words/issue-text';
 import { addDays } from '~/core/body/dates';
+import type { Issue } from '~/core/result';
 import { layOut } from '~/server/commands/lay-out';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { weekView } from '~/server/views/coach';
@@ -102,6 +103,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
           </Link>
         </nav>
       </div>
+      {loaderData.reEntry ? (
+        <ComingBack entry={loaderData.reEntry} athleteId={athleteId} mayChange={loaderData.mayLayOut} />
+      ) : null}
       <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
       {sessions.length === 0 ? (
         <div className="mt-6">
@@ -180,6 +184,46 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
       ) : null}
       <Disclaimer text={loaderData.disclaimer} className="mt-10" />
     </>
+  );
+}
+
+/** After a break: what it asks for, and the one step that does it. */
+function ComingBack({
+  entry,
+  athleteId,
+  mayChange,
+}: {
+  entry: NonNullable<Route.ComponentProps['loaderData']['reEntry']>;
+  athleteId: string;
+  mayChange: boolean;
+}) {
+  const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
+  const issues = fetcher.data?.issues ?? [];
+  return (
+    <Notice word={`No session done for ${entry.daysOff} days`} className="mt-4">
+      {entry.kind === 'repeat' ? (
+        <p>A week was missed: it is repeated as it was. Take no proposal before it is done.</p>
+      ) : entry.kind === 'ease_back' ? (
+        <>
+          <p>Two or three weeks off: one step lower on every ladder, 60 % of the dose the first time.</p>
+          {mayChange ? (
+            <fetcher.Form
+              method="post"
+              action={href('/athletes/:athleteId/ease-back', { athleteId })}
+              className="mt-2"
+            >
+              <Button disabled={fetcher.state !== 'idle'}>Ease back in</Button>
+            </fetcher.Form>
+          ) : null}
+          <FormError>{issues.length > 0 ? issuesText(issues) : null}</FormError>
+        </>
+      ) : (
+        <p>
+          Longer than four weeks: limits are guesses by now.{' '}
+          <Link to={href('/athletes/:athleteId/screen', { athleteId })}>Screen again</Link> before going on.
+        </p>
+      )}
+    </Notice>
   );
 }
 
