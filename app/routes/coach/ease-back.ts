@@ -1,5 +1,4 @@
-import { href } from 'react-router';
-import { answer } from '~/app/lib/reply.server';
+import { refusal } from '~/app/lib/reply.server';
 import { easeBackIn } from '~/server/commands/ease-back';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/ease-back';
@@ -9,8 +8,6 @@ export const loader = () => {
 };
 
 export async function action({ params, context }: Route.ActionArgs) {
-  return answer(
-    await easeBackIn(principalIn(context), { athleteId: params.athleteId }),
-    href('/athletes/:athleteId/coach', { athleteId: params.athleteId }),
-  );
+  const made = await easeBackIn(principalIn(context), { athleteId: params.athleteId });
+  return made.ok ? made.value : refusal(made.issues);
 }

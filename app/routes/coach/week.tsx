@@ -197,8 +197,9 @@ function ComingBack({
   athleteId: string;
   mayChange: boolean;
 }) {
-  const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
+  const fetcher = useFetcher<{ issues?: readonly Issue[]; eased?: number }>();
   const issues = fetcher.data?.issues ?? [];
+  const eased = fetcher.data?.eased;
   return (
     <Notice word={`No session done for ${entry.daysOff} days`} className="mt-4">
       {entry.kind === 'repeat' ? (
@@ -206,7 +207,13 @@ function ComingBack({
       ) : entry.kind === 'ease_back' ? (
         <>
           <p>Two or three weeks off: one step lower on every ladder, 60 % of the dose the first time.</p>
-          {mayChange ? (
+          {eased !== undefined ? (
+            <p role="status">
+              {eased > 0
+                ? `Eased: ${eased} ${eased === 1 ? 'exercise' : 'exercises'} a step lower on the cards below.`
+                : 'Eased already: the cards below are a step lower.'}
+            </p>
+          ) : mayChange ? (
             <fetcher.Form
               method="post"
               action={href('/athletes/:athleteId/ease-back', { athleteId })}
