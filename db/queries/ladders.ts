@@ -1,4 +1,4 @@
-import { and, asc, eq, inArray, sql } from 'drizzle-orm';
+import { and, asc, eq, inArray, type SQL, sql } from 'drizzle-orm';
 import { db, prepared } from '../client.server';
 import { athlete, ownedRung, proposal, underWay } from '../schema';
 
@@ -7,34 +7,22 @@ import { athlete, ownedRung, proposal, underWay } from '../schema';
 export type ProposalRow = typeof proposal.$inferSelect;
 export type UnderWayRow = typeof underWay.$inferSelect;
 
-/** Open proposals of these ladders give way to newer ones. */
-export async function supersedeProposals(athleteId: string, ladderIds: readonly string[]): Promise<void> {
-  if (ladderIds.length === 0) return;
+/** Open proposals of an athlete give way, as far as they are those. */
+async function supersede(athleteId: string, those: SQL): Promise<void> {
   await db
     .update(proposal)
     .set({ status: 'superseded', decidedAt: new Date() })
-    .where(
-      and(
-        eq(proposal.athleteId, athleteId),
-        eq(proposal.status, 'open'),
-        inArray(proposal.ladderId, [...ladderIds]),
-      ),
-    );
+    .where(and(eq(proposal.athleteId, athleteId), eq(proposal.status, 'open'), those));
+}
+
+/** Open proposals of these ladders give way to newer ones. */
+export async function supersedeProposals(athleteId: string, ladderIds: readonly string[]): Promise<void> {
+  if (ladderIds.length > 0) await supersede(athleteId, inArray(proposal.ladderId, [...ladderIds]));
 }
 
 /** What logs proposed that were corrected, as far as nobody decided it. */
 export async function supersedeProposalsOfLogs(athleteId: string, logIds: readonly string[]): Promise<void> {
-  if (logIds.length === 0) return;
-  await db
-    .update(proposal)
-    .set({ status: 'superseded', decidedAt: new Date() })
-    .where(
-      and(
-        eq(proposal.athleteId, athleteId),
-        eq(proposal.status, 'open'),
-        inArray(proposal.logId, [...logIds]),
-      ),
-    );
+  if (logIds.length > 0) await supersede(athleteId, inArray(proposal.logId, [...logIds]));
 }
 
 export async function insertProposals(rows: readonly (typeof proposal.$inferInsert)[]): Promise<void> {

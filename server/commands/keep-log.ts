@@ -15,6 +15,7 @@ import {
   standAsLogged,
 } from '~/db/queries/sessions';
 import { type Principal, painSettings } from '../principal/principal';
+import { loadColumns, loadIn } from '../principal/rows';
 import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
@@ -30,7 +31,7 @@ const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
     firstSide: item.detail.firstSide,
     extraSetSide: item.detail.extraSetSide,
     amount: item.shownAmount,
-    load: item.loadKind && item.shownLoad !== null ? { by: item.loadKind, value: item.shownLoad } : null,
+    load: loadIn(item.loadKind, item.shownLoad),
   }));
 
 const keyOf = (set: Pick<SetRecord, 'rungId' | 'setNo' | 'side'>) => `${set.rungId}|${set.setNo}|${set.side}`;
@@ -56,7 +57,7 @@ function together(mine: { input: LogInput; sets: readonly KeptSet[] }, other: Lo
           planned: set.planned,
           done: set.done,
           faultId: set.faultId,
-          load: set.loadKind && set.loadValue !== null ? { by: set.loadKind, value: set.loadValue } : null,
+          load: loadIn(set.loadKind, set.loadValue),
         }),
       ),
     ],
@@ -137,9 +138,7 @@ export const keepLog = command({
       kept.sets.map(({ load, ...set }) => ({
         ...set,
         logId: input.id,
-        loadKind: load?.by ?? null,
-        loadValue: load?.value ?? null,
-        loadUnit: load ? (load.by.endsWith('_N') ? ('N' as const) : ('kg' as const)) : null,
+        ...loadColumns(load),
       })),
     );
     if (session.state === 'unplanned') await setMinutes(session.id, minutesDone(principal, kept.sets));
@@ -207,9 +206,7 @@ export const keepLiveSet = command({
       side: kept.side,
       done: kept.done,
       faultId: kept.faultId,
-      loadKind: kept.load?.by ?? null,
-      loadValue: kept.load?.value ?? null,
-      loadUnit: kept.load ? (kept.load.by.endsWith('_N') ? 'N' : 'kg') : null,
+      ...loadColumns(kept.load),
       at: principal.now,
       staffId: principal.staffId,
     });

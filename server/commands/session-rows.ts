@@ -2,6 +2,7 @@ import { minutesOf } from '~/core/coach/lay-session';
 import type { Prescription } from '~/core/coach/prescription';
 import { newId } from '~/db/queries/practice';
 import { changeItem, type NewSession, type PrescriptionRow } from '~/db/queries/sessions';
+import { loadColumns } from '../principal/rows';
 
 /** Prescriptions as rows of a session, and back. */
 
@@ -26,9 +27,7 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
     restS: item.restS,
     minutes: item.minutes,
     dose: item.dose,
-    loadKind: item.load?.by ?? null,
-    loadValue: item.load?.value ?? null,
-    loadUnit: item.load ? (item.load.by.endsWith('_N') ? 'N' : 'kg') : null,
+    ...loadColumns(item.load),
     shownAmount: item.amount,
     shownLoad: item.load?.value ?? null,
     detail: {

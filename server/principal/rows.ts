@@ -1,3 +1,4 @@
+import type { Load } from '~/core/body/posture';
 import type { UnderWay } from '~/core/coach/prescription';
 import type { Step } from '~/core/coach/progress';
 import type { LadderQuality } from '~/core/dose/choose';
@@ -9,6 +10,7 @@ import type { ProposalRow, UnderWayRow } from '~/db/queries/ladders';
 import type { LogWithSets } from '~/db/queries/logs';
 import type { BlackoutRow, PlanWeekRow } from '~/db/queries/plan';
 import type { TrialRow } from '~/db/queries/screen';
+import type { PrescriptionRow } from '~/db/queries/sessions';
 
 /** Rows of the database as core knows them. */
 
@@ -66,6 +68,19 @@ export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
   focus: row.focus as LadderQuality | null,
   waiting: row.waiting as LadderQuality[],
   cells: row.cells.map((cell) => ({ ...cell, quality: cell.quality as LadderQuality })),
+});
+
+/** A load as it is stored; null for body weight alone. */
+export const loadIn = (kind: PrescriptionRow['loadKind'], value: number | null): Load | null =>
+  kind && value !== null ? { by: kind, value } : null;
+
+/** The columns of a load. */
+export const loadColumns = (
+  load: Load | null,
+): Required<Pick<PrescriptionRow, 'loadKind' | 'loadValue' | 'loadUnit'>> => ({
+  loadKind: load?.by ?? null,
+  loadValue: load?.value ?? null,
+  loadUnit: load ? (load.by.endsWith('_N') ? 'N' : 'kg') : null,
 });
 
 /** Where a stored proposal leads from or to. */

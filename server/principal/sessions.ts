@@ -4,6 +4,7 @@ import type { DosedItem } from '~/core/coach/redose';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from './principal';
+import { loadIn } from './rows';
 
 /** Laid-out sessions as core knows them, and how they stand. */
 
@@ -21,7 +22,7 @@ export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRo
   wholeSets: row.detail.wholeSets ?? row.sets,
   amount: row.amount,
   unit: row.unit,
-  load: row.loadKind && row.loadValue !== null ? { by: row.loadKind, value: row.loadValue } : null,
+  load: loadIn(row.loadKind, row.loadValue),
   pair: row.detail.pair ?? null,
   minutes: row.minutes,
   setting: row.detail.setting ?? null,

@@ -17,6 +17,7 @@ import { writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { forAthlete, type Principal } from '../principal/principal';
+import { loadIn } from '../principal/rows';
 import { isPassedOver, missedIn } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
@@ -135,8 +136,7 @@ function totalsView(
           items.map((item) => ({
             ...item,
             extraSetSide: item.detail.extraSetSide,
-            load:
-              item.loadKind && item.loadValue !== null ? { by: item.loadKind, value: item.loadValue } : null,
+            load: loadIn(item.loadKind, item.loadValue),
           })),
         ),
     );
@@ -258,7 +258,7 @@ export async function sessionsView(principal: Principal, query: URLSearchParams)
           exercises: session.exercises,
           effort: session.effort,
           calledOff: session.state === 'called_off',
-          passedOver: session.state === 'skipped' || session.state === 'missed' ? session.state : null,
+          passedOver: isPassedOver(session) ? session.state : null,
           logged: session.logId !== null,
         })),
     })),

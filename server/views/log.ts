@@ -1,5 +1,4 @@
 import { earlierOf, weekStartOf } from '~/core/body/dates';
-import type { Load } from '~/core/body/posture';
 import type { Ladder, Rung } from '~/core/catalogue';
 import { handAndWall, type LoadSaid, loadField } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
@@ -8,8 +7,9 @@ import { amountText } from '~/core/dose/work';
 import { lessonsOfLog } from '~/db/queries/learned';
 import { type LogWithSets, versionsOf } from '~/db/queries/logs';
 import { newId, staffNames } from '~/db/queries/practice';
-import { type PrescriptionRow, type StoredSession, sessionById } from '~/db/queries/sessions';
+import { type StoredSession, sessionById } from '~/db/queries/sessions';
 import { forAthlete, type Principal } from '../principal/principal';
+import { loadIn } from '../principal/rows';
 import { isUuid, type Subject } from '../principal/subject';
 import { sessionView } from './session';
 
@@ -21,9 +21,6 @@ const loggable = (said: LoadSaid, rung: Rung, name = rung.name) => ({
   loadBy: rung.load.by,
   loadField: loadField(rung.load.by, said) ?? null,
 });
-
-const loadOf = (row: { loadKind: PrescriptionRow['loadKind']; value: number | null }): Load | null =>
-  row.loadKind && row.value !== null ? { by: row.loadKind, value: row.value } : null;
 
 /** Every exercise there is, for what was done instead or besides. */
 const choices = (said: LoadSaid, ladders: readonly Ladder[]) =>
@@ -40,7 +37,7 @@ const choices = (said: LoadSaid, ladders: readonly Ladder[]) =>
 const setsLogged = (log: LogWithSets, rungId: string) =>
   log.sets
     .filter((set) => set.rungId === rungId)
-    .map((set) => ({ ...set, load: loadOf({ loadKind: set.loadKind, value: set.loadValue }) }));
+    .map((set) => ({ ...set, load: loadIn(set.loadKind, set.loadValue) }));
 
 /** What a log taught, in words: limits before and after, and why. */
 async function taught(trade: Trade, logId: string) {
@@ -138,7 +135,7 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
       firstSide: item.firstSide,
       extraSetSide: item.extraSetSide,
       amount: item.amount,
-      load: loadOf({ loadKind: row.loadKind, value: row.shownLoad }),
+      load: loadIn(row.loadKind, row.shownLoad),
       withheld: item.bars.length > 0,
       sent: session.liveSets.filter((set) => set.rungId === row.rungId),
     });

@@ -30,7 +30,7 @@ import { type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
 import { forAthlete, type Principal } from '../principal/principal';
-import { stepIn, toPlanWeek, toUnderWay } from '../principal/rows';
+import { loadIn, stepIn, toPlanWeek, toUnderWay } from '../principal/rows';
 import { bentIn, isBegun, isByHand, isOpen, toDosed } from '../principal/sessions';
 import { type AthleteStanding, gateFor, type Subject } from '../principal/subject';
 
@@ -262,5 +262,5 @@ const rowWork = (row: StoredSession['items'][number]) => ({
   sided: row.sided,
   firstSide: row.detail.firstSide,
   extraSetSide: row.detail.extraSetSide,
-  load: row.loadKind && row.loadValue !== null ? { by: row.loadKind, value: row.loadValue } : null,
+  load: loadIn(row.loadKind, row.loadValue),
 });

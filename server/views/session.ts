@@ -1,4 +1,3 @@
-import type { Load } from '~/core/body/posture';
 import { handAndWall, type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
@@ -9,11 +8,8 @@ import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
+import { loadIn } from '../principal/rows';
 import { isPassedOver } from '../principal/sessions';
-
-/** The load of a row, as a load. */
-const loadOf = (kind: PrescriptionRow['loadKind'], value: number | null): Load | undefined =>
-  kind && value !== null ? { by: kind, value } : undefined;
 
 /**
  * One prescription as screens and cards show it: through the gate of the day when the session is still to be done, as it was
@@ -36,7 +32,7 @@ function itemView(
         loadValue: item.loadValue,
       })
     : { bars: [] as readonly Issue[], amount: item.shownAmount, loadValue: item.shownLoad };
-  const load = loadOf(item.loadKind, gated.loadValue);
+  const load = loadIn(item.loadKind, gated.loadValue);
   const sideWords = handAndWall(rung);
   return {
     id: item.id,
@@ -97,7 +93,7 @@ function besidesText(trade: Trade, loads: LoadSaid, { log, items }: StoredSessio
     const its = sets.filter((set) => set.rungId === rungId);
     const count = new Set(its.map((set) => set.setNo)).size;
     const [first] = its;
-    const load = first && loadOf(first.loadKind, first.loadValue);
+    const load = first && loadIn(first.loadKind, first.loadValue);
     return [
       `${rung.name}, ${count} \u00d7 ${amountText(Math.max(...its.map((set) => set.done)), rung.unit)}`,
       load && loadInWords(load, loads),
