@@ -66,6 +66,7 @@ export default [
     route('athletes/:athleteId/days-off', 'routes/plan/add-blackout.ts'),
     route('athletes/:athleteId/days-off/:blackoutId', 'routes/plan/remove-blackout.ts'),
     route('athletes/:athleteId/ease-back', 'routes/coach/ease-back.ts'),
+    route('athletes/:athleteId/repeat-week', 'routes/coach/repeat-week.ts'),
     route('athletes/:athleteId/tiers', 'routes/link/choose-tier.ts'),
     route('athletes/:athleteId/proposals', 'routes/coach/proposals.ts'),
     route('exercise-sets', 'routes/coach/exercise-sets.ts'),

@@ -84,6 +84,8 @@ const pages = [
   `${ysolde}/link`,
   `${ysolde}/plan`,
   `${ysolde}/coach`,
+  `${ysolde}/coach/unplanned`,
+  '/proposals',
   `${ysolde}/card`,
   `${ysolde}/review`,
   `${ysolde}/screen/${stableUuid(`screen ${stableUuid('athlete Ysolde Marrick')} 1`)}`,

@@ -1,9 +1,11 @@
 import type { IsoDay } from '~/core/body/dates';
 import { discipline, type QualityId, type ScreenTest, sides } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
+import { usualRack } from '~/core/dose/loads';
 import { screenedPerson } from '~/core/link/standing';
 import { targetFor } from '~/core/screen/assess/score';
 import { proposeBattery } from '~/core/screen/battery/battery';
+import { askedLoad, holdFactor, loadAtHand } from '~/core/screen/trial/test-load';
 import { meanOfParts, type TrialInput, workingSide } from '~/core/screen/trial/trial';
 import { bareTrial, type Grade } from '~/core/screen/trial/words';
 import { mulberry32 } from '~/core/signals/random';
@@ -163,7 +165,11 @@ function trialFor(
   { test, target, percent, gate }: Drawn,
   frame: Pick<TrialInput, 'id' | 'screeningId' | 'testId' | 'onDate' | 'side' | 'recordedAt'>,
 ): TrialInput {
-  const raw = test.kind === 'grade' ? null : figureFor(test, percent, target);
+  // What hangs on the rack nearest to the share of the body, and the seconds it leaves.
+  const asked = askedLoad(test, person.massKg);
+  const load = asked && loadAtHand(asked, usualRack[asked.by] ?? []).value;
+  const figure = test.kind === 'grade' ? null : figureFor(test, percent, target);
+  const raw = figure === null || !asked ? figure : Math.round(figure * holdFactor(asked, load));
   const level = raw !== null && gate.maxLevel !== undefined ? Math.min(raw, gate.maxLevel) : raw;
   const stopAt = Math.min(gate.capS ?? Number.POSITIVE_INFINITY, test.stopAt ?? Number.POSITIVE_INFINITY);
   const held = test.kind === 'hold' && level !== null && level >= stopAt;
@@ -171,8 +177,10 @@ function trialFor(
     ? Object.fromEntries(
         test.directions.map((direction) => [direction.id, Math.round((direction.target * percent) / 100)]),
       )
-    : null;
-  const value = parts ? meanOfParts(parts, Object.keys(parts)) : held ? stopAt : level;
+    : load === undefined
+      ? null
+      : { load };
+  const value = test.directions && parts ? meanOfParts(parts, Object.keys(parts)) : held ? stopAt : level;
   const grade = test.kind === 'grade' || test.withGrade ? gradeFor(percent) : null;
   const faultAt = test.kind === 'hold' && value !== null ? Math.max(0, Math.min(value, value - 3)) : null;
   const usual = test.faults[0] ?? 'breath_hold';

@@ -26,6 +26,7 @@ const words: Readonly<Record<string, string>> = {
   'event.remove': 'removed an event',
   'exercise_set.keep': 'kept a set of exercises',
   'exercise_set.remove': 'forgot a set of exercises',
+  'week.repeat': 'repeated a missed week',
   'week.ease_back': 'eased back in after a break',
   'tier.choose': 'put a quality first, behind or aside',
   'blackout.add': 'added days off',

@@ -205,6 +205,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     `${text(v, 'test')}, ${text(v, 'direction')}: ${text(v, 'value')} is outside ${text(v, 'least')} to ${text(v, 'most')} °.`,
   'trial.figure_outside': (v) =>
     `${text(v, 'figure')}: ${text(v, 'value')} is outside ${text(v, 'least')} to ${text(v, 'most')} ${text(v, 'unit')}.`,
+  'trial.load_outside': (v) =>
+    `${text(v, 'test')}: a load above 0 and up to ${text(v, 'most')}, not ${text(v, 'load')}.`,
   'trial.unknown_figure': (v) => `${text(v, 'test')} has no figure called ${text(v, 'id')}.`,
   'trial.level': (v) => `${text(v, 'test')} stops at level ${text(v, 'level')} for this athlete.`,
   'trial.fault_after_end': (v) =>
@@ -260,6 +262,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'compose.on_back': (v) =>
     `${text(v, 'name')} gave way: at most ${text(v, 'minutes')} minutes on the back in a session.`,
   'redose.rung': (v) => `${text(v, 'name')} gives way to ${text(v, 'to')}.`,
+  'redose.lever': (v) => `${text(v, 'name')}: now ${text(v, 'to') || 'at its own lever'}.`,
   'redose.load': (v) => `${text(v, 'name')}: load ${text(v, 'to')} instead of ${text(v, 'from')}.`,
   'redose.amount': (v) => `${text(v, 'name')}: ${text(v, 'to')} instead of ${text(v, 'from')}.`,
   'redose.sets': (v) => `${text(v, 'name')}: ${text(v, 'to')} sets instead of ${text(v, 'from')}.`,
@@ -306,6 +309,10 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'hand.day_taken': (v) => `${dayText(text(v, 'onDate'))} has a session already.`,
   'hand.sets': () => 'Sets: 1 to 12.',
   'hand.amount': () => 'An amount over 0, as a number.',
+  'hand.lever': () => 'Its setting as a number.',
+  'hand.lever_range': (v) =>
+    `${text(v, 'name')} can be set from ${text(v, 'from')} to ${text(v, 'to')} ${text(v, 'unit') === 'deg' ? 'degrees' : 'cm'}: further, it is another rung.`,
+  'hand.no_lever': (v) => `${text(v, 'name')} has nothing of its own to set.`,
   'hand.load': () => 'A load of 0 or more, as a number.',
   'hand.rest': () => 'Rest: 0 to 600 s.',
   'recheck.withheld': (v) => `${text(v, 'name')} is withheld: ${barOf(v)}.`,
@@ -331,6 +338,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.load_beyond': (v) =>
     `${text(v, 'name')}: ${text(v, 'load')} ${text(v, 'unit')} cannot be right, ${text(v, 'most')} is the most that can be written down.`,
   'log.load_most': () => 'A load is 0 to 500.',
+  'log.not_ready': () =>
+    'The page did not come whole. What you entered stays here: save again once the network is back.',
   'log.load': (v) => `${text(v, 'name')}: say the load as a number, or leave it empty for what was asked.`,
   'log.how_much': (v) => `${text(v, 'name')}: say how much was done, as a number.`,
   'log.lost_at': (v) =>
@@ -347,7 +356,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'log.closed': () => 'This session is logged already.',
   'log.other': (v) =>
     `${text(v, 'by')} logged this session at ${timeText(text(v, 'at'))}, effort ${text(v, 'effort')}${text(v, 'note') ? `: “${text(v, 'note')}”` : ''}. Yours is kept here and not sent over it.`,
-  're.not_now': () => 'There is no break of two or three weeks to come back from.',
+  're.not_now': () => 'There is no break of that length to come back from.',
+  're.low_week': () => 'This week, or the one that was missed, is a low one: it stays as it is planned.',
+  're.repeated': () => 'This week repeats the missed one already.',
   'tier.quality': () => 'Choose a quality.',
   'tier.reason': () => 'Say why, in a few words.',
   'proposal.barred': (v) =>

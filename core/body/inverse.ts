@@ -101,7 +101,11 @@ export function loadKnob(p: Posture, body: Body, by: LoadKind, most: number, set
   };
 }
 
-/** Does a load change what a posture asks for? One that sits over a support adds nothing and is not offered. */
+/** Does this load ask for more than the body alone? One that sits over a support, or hangs where another limb asks for more, does not. */
+export const loadFelt = (p: Posture, body: Body, load: Load, setting: Setting): boolean =>
+  nm(p, body, load, setting) > nm(p, body, bare, setting) * 1.001 + 1e-6;
+
+/** Does a kind of load change what a posture asks for? One that adds nothing is not offered. */
 export function loadCounts(p: Posture, body: Body, by: LoadKind, setting: Setting): boolean {
   if (by === 'none' || by === 'spring_N') return false;
   const without = nm(p, body, bare, setting);

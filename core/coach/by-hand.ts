@@ -5,14 +5,15 @@ import { addFlexion, type Flexion, withinFlexion } from '~/core/clear/flexion';
 import { amountFor, leastAmount } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, type LadderQuality } from '~/core/dose/choose';
-import { doseOfSet, limitsOf, startValue } from '~/core/dose/limits';
+import { leverFor } from '~/core/dose/levers';
+import { doseOfSet, limitsOf, rungAt, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import { type Issue, issue } from '~/core/result';
 import { flexionOf, onBackSeconds } from './compose';
-import { loadText, type Prescription, prescriptionOf, type Role } from './prescription';
+import { type Prescription, prescriptionOf, type Role, setupText } from './prescription';
 
 /** What a coach writes on a card by hand: any rung, sets, amount, load, rest and side the gate leaves. */
 
@@ -22,6 +23,8 @@ export interface HandFigures {
   readonly amount: number;
   /** kg or N; null for none. */
   readonly load: number | null;
+  /** Where its lever is set, cm or degrees; null for the rung's own. */
+  readonly lever: number | null;
   readonly restS: number;
   /** The side that starts; null for a rung without sides, or where it does not matter. */
   readonly firstSide: Side | null;
@@ -63,8 +66,18 @@ export function handBars(a: DoseAthlete, rung: Rung, figures: HandFigures): Issu
         ['load'],
       ),
     );
+  if (figures.lever !== null) {
+    const its = leverFor(a, a.trade.ladderOf(rung.id), rung);
+    const [from, to] = [Math.min(...(its?.values ?? [])), Math.max(...(its?.values ?? []))];
+    if (!its || figures.lever < from || figures.lever > to)
+      found.push(
+        its
+          ? issue('hand.lever_range', { name: rung.name, from, to, unit: its.unit }, ['lever'])
+          : issue('hand.no_lever', { name: rung.name }, ['lever']),
+      );
+  }
   if (effortMost !== undefined && found.length === 0) {
-    const { weaker } = limitsOf(a, rung, figures.load ?? 0);
+    const { weaker } = limitsOf(a, rung, figures.load ?? 0, figures.lever);
     const share = doseOfSet(figures.amount, weaker.amount);
     if (share > effortMost / 10 + 0.05)
       found.push(
@@ -91,12 +104,13 @@ export interface HandInput {
 /** An exercise as a coach wrote it, with the same numbers beside it as one of the rules: limit, share, what is in hand, dose, minutes. */
 export function prescriptionByHand(input: HandInput): Prescription {
   const { athlete, rung, figures } = input;
-  const { weaker: limit } = limitsOf(athlete, rung, figures.load ?? 0);
+  const { weaker: limit } = limitsOf(athlete, rung, figures.load ?? 0, figures.lever);
   const share = doseOfSet(figures.amount, limit.amount);
   const candidate: Candidate = {
     ladder: athlete.trade.ladderOf(rung.id),
-    rung,
+    rung: rungAt(athlete, rung, figures.lever),
     load: figures.load ?? 0,
+    lever: figures.lever,
     limit,
     asked: {
       amount: figures.amount,
@@ -181,6 +195,7 @@ export function usualFigures(
     sets,
     amount: capS !== undefined && capped ? Math.max(1, Math.min(asked, Math.floor(capS / perUnit))) : asked,
     load: load > 0 ? load : null,
+    lever: null,
     restS: rung.rest_s,
     firstSide: rung.sided ? (weaker?.side ?? 'left') : null,
     oneMore: false,
@@ -211,13 +226,13 @@ export function equivalents(
   return chooseRungs(a, { ...wanted, before: new Set() })
     .candidates.filter(({ rung }) => !without.has(rung.id))
     .slice(0, most)
-    .map(({ ladder, rung, load, limit, asked }) => ({
+    .map(({ ladder, rung, load, lever, limit, asked }) => ({
       rungId: rung.id,
       name: rung.name,
       ladder: ladder.name,
       work: [
         amountText(asked.amount, rung.unit),
-        loadText(load > 0 ? { by: rung.load.by, value: load } : null, said),
+        setupText(rung, { load: load > 0 ? { by: rung.load.by, value: load } : null, lever }, said),
       ]
         .filter(Boolean)
         .join(', '),
@@ -233,6 +248,8 @@ export interface KeptExercise {
   readonly sets: number;
   readonly amount: number;
   readonly load: number | null;
+  /** Where its lever was set, cm or degrees; none for the rung's own. */
+  readonly lever?: number | null | undefined;
 }
 
 /**
@@ -247,8 +264,13 @@ export function keptFigures(
 ): HandFigures {
   const rung = a.trade.rung(kept.rungId);
   const usual = usualFigures(a, rung, phase, kept.sets, weaker);
-  const as: HandFigures = { ...usual, amount: kept.amount, load: kept.load };
-  const { weaker: limit } = limitsOf(a, rung, as.load ?? 0);
+  const as: HandFigures = {
+    ...usual,
+    amount: kept.amount,
+    load: kept.load,
+    lever: kept.lever ?? null,
+  };
+  const { weaker: limit } = limitsOf(a, rung, as.load ?? 0, as.lever);
   const fits = doseOfSet(as.amount, limit.amount) <= testShare && handBars(a, rung, as).length === 0;
   return fits ? as : usual;
 }

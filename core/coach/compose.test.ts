@@ -9,7 +9,8 @@ import { phases } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import { workSeconds } from '~/core/dose/work';
 import type { DoseCell, PlanWeek } from '~/core/plan/periodise';
-import { type ComposeInput, compose, flexionOf, onBackSeconds, splitSets } from './compose';
+import { compose, flexionOf, onBackSeconds, splitSets } from './compose';
+import type { ComposeInput } from './compose-input';
 import { minutesOf, planB, withSets } from './lay-session';
 import type { UnderWay } from './prescription';
 
@@ -69,6 +70,41 @@ const under = (rungId: string, over: Partial<UnderWay> = {}): UnderWay => ({
   load: null,
   since: monday,
   ...over,
+});
+
+describe('the day before an event', () => {
+  const week = weekOf(
+    [
+      ['anti_extension', 4],
+      ['breath_brace', 3, 'keep'],
+    ],
+    { kind: 'event', phase: 'hold' },
+  );
+  const with5 = (over: Partial<ComposeInput> = {}) =>
+    compose(inputOf(week, {}, { days: ['2026-11-23'], primerDays: ['2026-11-28'], ...over })).sessions;
+  it('has five minutes where a coach wants them: a set of breath and brace, a set of the focus', () => {
+    const [main, primer] = with5();
+    expect(main?.onDate).toBe('2026-11-23');
+    expect(primer?.onDate).toBe('2026-11-28');
+    expect(primer?.items.map(({ quality: id, sets }) => [id, sets])).toEqual([
+      ['breath_brace', 1],
+      ['anti_extension', 1],
+    ]);
+    expect(minutesOf(primer?.items ?? [])).toBeLessThanOrEqual(5);
+    // The same exercise as the block's, at the same share.
+    const usual = main?.items.find(({ quality: id }) => id === 'anti_extension');
+    expect(primer?.items[1]).toMatchObject({ rungId: usual?.rungId, amount: usual?.amount });
+  });
+  it('has none unasked, on a day that is over, that has its session, or that may carry nothing', () => {
+    const days = (over: Partial<ComposeInput>) => with5(over).map(({ onDate }) => onDate);
+    expect(days({ primerDays: undefined })).toEqual(['2026-11-23']);
+    expect(days({ fromDay: '2026-11-29' })).toEqual([]);
+    expect(days({ doneDays: ['2026-11-28'] })).toEqual(['2026-11-23']);
+    expect(days({ days: ['2026-11-28'] })).toEqual(['2026-11-28']);
+    // No other day is left in the week: the five minutes stand alone.
+    expect(days({ days: [] })).toEqual(['2026-11-28']);
+    expect(days({ week: weekOf([['anti_extension', 4]], { kind: 'black' }) })).toEqual([]);
+  });
 });
 
 /** A side plank of 46 s on the left and 60 on the right. */

@@ -1,40 +1,20 @@
-import { addDays, type IsoDay } from '~/core/body/dates';
+import type { IsoDay } from '~/core/body/dates';
 import { type QualityId, qualityName } from '~/core/catalogue';
 import { addFlexion, type Flexion, flexionOfSet, noFlexion, withinFlexion } from '~/core/clear/flexion';
 import { pieceRestS } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import { type Candidate, chooseRungs, judgeHeld, type LadderQuality, type Wanted } from '~/core/dose/choose';
+import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { phaseRules } from '~/core/dose/phases';
 import { workSeconds } from '~/core/dose/work';
-import type { WeakerSide } from '~/core/link/weaker-sides';
 import type { PlanWeek } from '~/core/plan/periodise';
 import type { Tier, tiers } from '~/core/plan/tiers';
 import { exposuresOf } from '~/core/plan/week-sets';
 import { type Issue, issue } from '~/core/result';
+import { Chooser } from './chooser';
+import type { ComposeInput } from './compose-input';
 import { minutesOf, ordered, withSets } from './lay-session';
 import { type Prescription, prescriptionOf, type Role, roleIn, type UnderWay } from './prescription';
-
-export interface ComposeInput {
-  readonly athlete: DoseAthlete;
-  readonly week: PlanWeek;
-  /** The week's session days, in order. */
-  readonly days: readonly IsoDay[];
-  readonly minutesPerSession: number;
-  /** The side that starts and, while its gap acts, gets one more set. */
-  readonly weakerSide: Readonly<Partial<Record<QualityId, WeakerSide>>>;
-  /** Priority by quality, for the order of dropping. */
-  readonly priority: Readonly<Partial<Record<LadderQuality, number>>>;
-  /** Exercises under way, the newest first. */
-  readonly underWay: readonly UnderWay[];
-  /** The first day of the week's block: what began in it stays through it. */
-  readonly blockStart: IsoDay;
-  /** The first day that may still be planned; a week under way keeps what lies before it. */
-  readonly fromDay: IsoDay;
-  /** Days of this week that keep their session. */
-  readonly doneDays: readonly IsoDay[];
-  /** Loaded bending of this week that is done, or laid out and kept. */
-  readonly bent?: Flexion | undefined;
-}
+import { primerOf } from './primer';
 
 export interface ComposedSession {
   readonly onDate: IsoDay;
@@ -49,9 +29,6 @@ export interface ComposedWeek {
   /** Exercises as they are under way now, to be kept. */
   readonly underWay: readonly UnderWay[];
 }
-
-/** An accessory gives way to another after so many days. */
-const accessoryDays = 21;
 
 interface Need {
   readonly id: LadderQuality;
@@ -68,115 +45,6 @@ function needsOf(week: Pick<PlanWeek, 'cells'>): Need[] {
     needs.set(id, { id, tier, sets: Math.min(before?.sets ?? Number.POSITIVE_INFINITY, sets) });
   }
   return [...needs.values()].filter(({ sets }) => sets > 0);
-}
-
-/** The main and, where one is asked for, the accessory of a quality: what is under way in this block, else the best there is. */
-class Chooser {
-  readonly underWay: UnderWay[] = [];
-  private readonly accessories = new Map<LadderQuality, { candidate: Candidate; setting: string | null }>();
-  constructor(private readonly input: ComposeInput) {}
-
-  private wanted(id: LadderQuality, more: Partial<Wanted> = {}): Wanted {
-    const { week, blockStart, underWay, weakerSide } = this.input;
-    return {
-      quality: id,
-      phase: week.phase,
-      gapActs: weakerSide[id as QualityId]?.acts ?? false,
-      before: new Set(underWay.filter((one) => one.since < blockStart).map((one) => one.rungId)),
-      ...more,
-    };
-  }
-
-  /** What is under way for a role, kept while it is of this block (or the phase keeps its rungs) and may still be done. */
-  private kept(
-    id: LadderQuality,
-    role: Role,
-    since: IsoDay,
-  ): { candidate: Candidate; one: UnderWay } | undefined {
-    const { athlete, underWay, week } = this.input;
-    const one = underWay.find((state) => state.quality === id && state.role === role);
-    if (!one || !(one.since >= since || phaseRules[week.phase].keepsRungs)) return undefined;
-    const candidate = judgeHeld(athlete, one.rungId, one.load ?? 0, this.wanted(id));
-    return candidate && { candidate, one };
-  }
-
-  private keep(
-    id: LadderQuality,
-    role: Role,
-    candidate: Candidate,
-    since: IsoDay,
-    setting?: string | null,
-  ): void {
-    this.underWay.push({
-      quality: id,
-      role,
-      ladderId: candidate.ladder.id,
-      rungId: candidate.rung.id,
-      load: candidate.load > 0 ? candidate.load : null,
-      since,
-      setting: setting ?? null,
-    });
-  }
-
-  choose(id: LadderQuality, role: Role): { candidate: Candidate; setting: string | null } | Issue {
-    const { athlete, underWay, blockStart, week } = this.input;
-    const kept = this.kept(id, role, blockStart);
-    if (kept) {
-      this.keep(id, role, kept.candidate, kept.one.since, kept.one.setting);
-      return { candidate: kept.candidate, setting: kept.one.setting ?? null };
-    }
-    const held = underWay.find((state) => state.quality === id && state.role === role);
-    const { candidates, bars } = chooseRungs(
-      athlete,
-      this.wanted(id, { held: held && { rungId: held.rungId, load: held.load ?? 0 } }),
-    );
-    const [best] = candidates;
-    if (!best) {
-      const bar = bars[0]?.bar;
-      return bar
-        ? issue('compose.barred', { quality: qualityName(id), bar: bar.code, ...bar.values })
-        : issue('compose.no_rung', { quality: qualityName(id) });
-    }
-    const same = held?.rungId === best.rung.id;
-    this.keep(id, role, best, week.startsOn, same ? held?.setting : null);
-    return { candidate: best, setting: same ? (held?.setting ?? null) : null };
-  }
-
-  /** What was chosen for a quality found no room. */
-  forget(id: LadderQuality): void {
-    for (let i = this.underWay.length - 1; i >= 0; i -= 1)
-      if (this.underWay[i]?.quality === id) this.underWay.splice(i, 1);
-  }
-
-  /** Another ladder of the quality beside its main exercise; undefined when there is none. */
-  accessory(
-    id: LadderQuality,
-    main: Candidate,
-  ): { candidate: Candidate; setting: string | null } | undefined {
-    const found = this.accessories.get(id) ?? this.findAccessory(id, main);
-    if (found) this.accessories.set(id, found);
-    return found;
-  }
-
-  private findAccessory(
-    id: LadderQuality,
-    main: Candidate,
-  ): { candidate: Candidate; setting: string | null } | undefined {
-    const { athlete, underWay, week } = this.input;
-    const kept = this.kept(id, 'accessory', addDays(week.startsOn, -accessoryDays + 1));
-    if (kept && kept.candidate.ladder.id !== main.ladder.id) {
-      this.keep(id, 'accessory', kept.candidate, kept.one.since, kept.one.setting);
-      return { candidate: kept.candidate, setting: kept.one.setting ?? null };
-    }
-    const last = underWay.find((state) => state.quality === id && state.role === 'accessory');
-    const ladders = (without: readonly (string | undefined)[]) =>
-      chooseRungs(athlete, this.wanted(id, { without: new Set(without.flatMap((one) => one ?? [])) }))
-        .candidates[0];
-    const best = ladders([main.ladder.id, last?.ladderId]) ?? ladders([main.ladder.id]);
-    if (!best || best.outside > 0.7) return undefined;
-    this.keep(id, 'accessory', best, week.startsOn);
-    return { candidate: best, setting: null };
-  }
 }
 
 interface Exposure {
@@ -240,6 +108,18 @@ function exposures(need: Need, input: ComposeInput, chooser: Chooser): Exposure[
 /** Days of the week that still get a session: those the plan names, less what is past or keeps its own. */
 const openDays = (input: ComposeInput): IsoDay[] =>
   input.days.filter((day) => day >= input.fromDay && !input.doneDays.includes(day));
+
+/** The five minutes before an event, on those of its days that still have no session. */
+function primersOf(input: ComposeInput): ComposedSession[] {
+  const days = (input.primerDays ?? []).filter(
+    (day) => day >= input.fromDay && !input.doneDays.includes(day) && !input.days.includes(day),
+  );
+  if (days.length === 0) return [];
+  const items = primerOf(input);
+  return items.length === 0
+    ? []
+    : days.map((onDate) => ({ onDate, minutes: Math.round(minutesOf(items)), items }));
+}
 
 /** Sets one exposure may grow to: the phase's for a main exercise, one more than the least for what is kept. */
 function mostSets({ item, need }: Exposure, { athlete, week }: ComposeInput): number {
@@ -504,7 +384,9 @@ export function compose(input: ComposeInput): ComposedWeek {
   if (gate.clearance.allows === 'nothing') return nothing(...gate.clearance.issues);
   if (week.kind === 'black') return nothing(issue('compose.black'));
   const days = openDays(input);
-  if (days.length === 0 || week.cells.length === 0) return nothing(issue('compose.no_day'));
+  const primers = primersOf(input);
+  if (days.length === 0 || week.cells.length === 0)
+    return { ...nothing(issue('compose.no_day')), sessions: primers };
   const chooser = new Chooser(input);
   // A week under way gets the part of its exposures that its remaining days carry.
   const share = days.length / Math.max(1, input.days.length);
@@ -542,7 +424,11 @@ export function compose(input: ComposeInput): ComposedWeek {
       },
     ];
   });
-  return { sessions, leftOut: distinct(leftOut), underWay: chooser.underWay };
+  return {
+    sessions: [...sessions, ...primers].toSorted((a, b) => a.onDate.localeCompare(b.onDate)),
+    leftOut: distinct(leftOut),
+    underWay: chooser.underWay,
+  };
 }
 
 /** Each issue once. */

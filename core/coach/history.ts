@@ -11,7 +11,7 @@ const historyWeeks = historyDays / 7;
 /** Sets of one logged session with its day. */
 export interface LoggedSets {
   readonly onDate: IsoDay;
-  readonly sets: readonly Pick<SetRecord, 'rungId' | 'side' | 'done' | 'load'>[];
+  readonly sets: readonly Pick<SetRecord, 'rungId' | 'side' | 'done' | 'load' | 'lever'>[];
 }
 
 /**
@@ -32,10 +32,10 @@ export function doseHistory(
     for (const set of log.sets) {
       if (!athlete.trade.hasRung(set.rungId)) continue;
       const rung = athlete.trade.rung(set.rungId);
-      const key = `${set.rungId}|${set.side}|${set.load ?? ''}`;
+      const key = `${set.rungId}|${set.side}|${set.load ?? ''}|${set.lever ?? ''}`;
       const limit =
         limits.get(key) ??
-        limitOf(athlete, set.rungId, rung.sided ? set.side : 'both', set.load ?? undefined).amount;
+        limitOf(athlete, set.rungId, rung.sided ? set.side : 'both', set.load ?? undefined, set.lever).amount;
       limits.set(key, limit);
       const { quality } = athlete.trade.ladderOf(set.rungId);
       const sided = qualities.some((known) => known.id === quality && known.sided);

@@ -1,5 +1,6 @@
+import { leverInWords } from '~/core/body/lever';
 import type { Load } from '~/core/body/posture';
-import { type AmountUnit, qualityName, type Side } from '~/core/catalogue';
+import { type AmountUnit, qualityName, type Rung, type Side } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
 import { pieceRestS } from '~/core/dose/amounts';
@@ -26,6 +27,8 @@ export interface UnderWay {
   readonly rungId: string;
   /** kg or N; null takes what the rung starts with. */
   readonly load: number | null;
+  /** Where its lever is set for this athlete, cm or degrees; none for the rung's own. */
+  readonly lever?: number | null | undefined;
   readonly since: string;
   /** Set-up for this athlete, in words. */
   readonly setting?: string | null | undefined;
@@ -58,6 +61,8 @@ export interface Prescription {
   readonly tempo: string | null;
   /** Outside load; null for body weight alone. */
   readonly load: Load | null;
+  /** Where its lever is set for this athlete, cm or degrees; null for the rung's own. */
+  readonly lever: number | null;
   /** Hardest effort of 10 that a caution leaves. */
   readonly effortMost: number | null;
   readonly setting: string | null;
@@ -140,7 +145,7 @@ const mostPieces = 12;
 /** A prescription of so many sets of a chosen rung. */
 export function prescriptionOf(input: MakeInput): Prescription {
   const { athlete, candidate, role, phase, weaker } = input;
-  const { ladder, rung, load, limit, asked } = candidate;
+  const { ladder, rung, load, lever, limit, asked } = candidate;
   const capped = asked.pieces > 1;
   const sets = capped ? Math.min(mostPieces, input.sets * asked.pieces) : input.sets;
   const words = schoolWords(ladder, rung, asked.amount, athlete.schoolId);
@@ -160,6 +165,10 @@ export function prescriptionOf(input: MakeInput): Prescription {
   const reasons = candidate.steps.map((step) => stepWords[step]).filter(Boolean);
   const round = (value: number) => Math.round(value * 10) / 10;
   const { effortMost } = athlete.gate.rung(rung.id);
+  const leverWhy =
+    lever === null
+      ? ''
+      : ` Set with ${leverInWords(rung.posture, lever)}: ${asked.heldBy === 'hand' ? 'by hand' : 'no step open now is as hard as this phase works with'}.`;
   return {
     ladderId: ladder.id,
     rungId: rung.id,
@@ -169,6 +178,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     wholeSets: input.sets,
     ...timed,
     load: load > 0 ? { by: rung.load.by, value: load } : null,
+    lever,
     effortMost: effortMost ?? null,
     setting: input.setting ?? null,
     breath: words.breath,
@@ -185,7 +195,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     inHand: asked.inHand === undefined ? null : round(asked.inHand),
     pair: null,
     why: {
-      this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality).toLowerCase()}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.`,
+      this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality).toLowerCase()}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.${leverWhy}`,
       now: `${phaseNames[phase]}: ${phaseAims[phase].toLowerCase()}.`,
       muchness: asked.skill
         ? `Skill: ${amountText(asked.amount, rung.unit)}, a little more for every two clean sessions, up to ${amountText(rung.goal.amount, rung.unit)}.`
@@ -205,6 +215,15 @@ const heldWords: Readonly<Partial<Record<Candidate['asked']['heldBy'], string>>>
   hand: ', as it was written by hand',
 };
 
-/** A load in a practice's words; null for none. */
-export const loadText = (load: Load | null, said?: LoadSaid): string | null =>
-  (load && loadInWords(load, said)) ?? null;
+/** "4 kg vest, elbows 6 cm ahead of the shoulders": what a rung is done with, in a practice's words; null for nothing. */
+export function setupText(
+  rung: Pick<Rung, 'posture'>,
+  { load, lever }: { readonly load: Load | null; readonly lever?: number | null | undefined },
+  said?: LoadSaid,
+): string | null {
+  const words = [
+    load && loadInWords(load, said),
+    lever === undefined || lever === null ? null : leverInWords(rung.posture, lever),
+  ].filter(Boolean);
+  return words.length > 0 ? words.join(', ') : null;
+}

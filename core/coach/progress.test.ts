@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { amountFor, isSkill, windowOf } from '~/core/dose/amounts';
+import { amountFor, windowOf } from '~/core/dose/amounts';
+import { isSkill } from '~/core/dose/character';
 import type { Lesson } from '~/core/dose/lessons';
 import { limitsOf } from '~/core/dose/limits';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
@@ -303,6 +304,7 @@ describe('pain', () => {
     sets,
     amount,
     load: null,
+    lever: null,
   });
   const eased = (rungId: string, sets: number, amount: number) =>
     first([day(1, times(sets, set(rungId, amount)), { painScore: 3 })]).to;

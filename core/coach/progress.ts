@@ -1,10 +1,13 @@
 import { dayInWords } from '~/core/body/dates';
+import { leverInWords } from '~/core/body/lever';
 import type { Rung, Side } from '~/core/catalogue';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
-import { amountFor, isSkill, windowOf } from '~/core/dose/amounts';
+import { amountFor, windowOf } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import { type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
-import { doseOfSet, limitsOf, startValue } from '~/core/dose/limits';
+import { isSkill } from '~/core/dose/character';
+import { broughtIn, type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
+import { beyondOwn, leverFor } from '~/core/dose/levers';
+import { doseOfSet, limitsOf, type Setup, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
 import { type Phase, phaseRules } from '~/core/dose/phases';
@@ -21,6 +24,8 @@ export interface Step {
   readonly amount: number;
   /** kg or N; null for none. */
   readonly load: number | null;
+  /** Where its lever is set, cm or degrees; none for the rung's own. */
+  readonly lever?: number | null | undefined;
 }
 
 export type ProposalKind = 'next_rung' | 'more' | 'stay' | 'shorter' | 'back' | 'less' | 'hold_quality';
@@ -119,19 +124,38 @@ const tooHard = 0.8;
 /** What a step up or down is judged by. */
 type StepInput = Pick<ProgressInput, 'athlete' | 'phase'>;
 
-interface Exercise {
-  readonly rung: Rung;
-  readonly load: number;
+/** A rung as it is set up. */
+type SetUp = Setup & { readonly rung: Rung };
+
+interface Exercise extends SetUp {
+  readonly lever: number | null;
   readonly sets: readonly SetRecord[];
   readonly from: Step;
 }
 
-/** Next rungs or loads that can be entered, nearest first. */
-function entries(
-  input: StepInput,
-  { rung, load }: Pick<Exercise, 'rung' | 'load'>,
-  step: 1 | -1,
-): { rung: Rung; load: number }[] {
+/** A limit over this share of another is the same. */
+const sameLimit = 0.99;
+
+/**
+ * Where a lever that was set goes next: harder, through the rung's own (no setting any more) to its end; easier, back to its
+ * own, if it was set beyond it.
+ */
+function leversFrom({ athlete }: StepInput, { rung, load, lever }: SetUp, step: 1 | -1): SetUp[] {
+  if (lever === undefined || lever === null) return [];
+  const beyond = (value: number) => beyondOwn(athlete, rung, value);
+  if (step === -1) return beyond(lever) > 0 ? [{ rung, load }] : [];
+  const limitAt = (value: number) => limitsOf(athlete, rung, load, value).weaker.amount;
+  const now = limitAt(lever);
+  // Where another limb asks for more, a step of this one may change nothing: it is passed over.
+  const on = (leverFor(athlete, athlete.trade.ladderOf(rung.id), rung)?.values ?? [])
+    .filter((value) => beyond(value) > beyond(lever) && limitAt(value) < sameLimit * now)
+    .map((value) => ({ rung, load, lever: value }));
+  return beyond(lever) >= 0 ? on : [...on.filter((one) => beyond(one.lever) < 0), { rung, load }];
+}
+
+/** Next levers, loads or rungs that can be entered, nearest first. */
+function entries(input: StepInput, at: SetUp, step: 1 | -1): SetUp[] {
+  const { rung, load, lever } = at;
   const { athlete, phase } = input;
   const { kilograms } = phaseRules[phase];
   const ladder = athlete.trade.ladderOf(rung.id);
@@ -150,7 +174,11 @@ function entries(
       const first = step === 1 ? its[0] : its.at(-1);
       return first === undefined ? [] : [{ rung: other, load: first }];
     });
-  return [...loadsOn.map((value) => ({ rung, load: value })), ...others];
+  return [
+    ...leversFrom(input, at, step),
+    ...loadsOn.map((value) => ({ rung, load: value, lever })),
+    ...others,
+  ];
 }
 
 const wantedOf = (input: StepInput, quality: Wanted['quality']): Wanted => ({
@@ -161,13 +189,9 @@ const wantedOf = (input: StepInput, quality: Wanted['quality']): Wanted => ({
 });
 
 /** A rung and load as it would be asked now; undefined when it may not be, or is too hard to be worth a set. */
-function asked(input: StepInput, rungId: string, load: number): Candidate | undefined {
-  return judgeHeld(
-    input.athlete,
-    rungId,
-    load,
-    wantedOf(input, input.athlete.trade.ladderOf(rungId).quality),
-  );
+function asked(input: StepInput, { rung, ...setup }: SetUp): Candidate | undefined {
+  const { quality } = input.athlete.trade.ladderOf(rung.id);
+  return judgeHeld(input.athlete, rung.id, setup, wantedOf(input, quality));
 }
 
 const stepOf = (found: Candidate, sets: number): Step => ({
@@ -176,17 +200,21 @@ const stepOf = (found: Candidate, sets: number): Step => ({
   sets,
   amount: found.asked.amount,
   load: found.load > 0 ? found.load : null,
+  lever: found.lever,
 });
 
-const named = (found: Pick<Candidate, 'rung' | 'load'>): string =>
-  found.load > 0
-    ? `${found.rung.name} with ${found.load} ${found.rung.load.by.endsWith('_N') ? 'N' : 'kg'}`
-    : found.rung.name;
+const named = ({ rung, load, lever }: Pick<Candidate, 'rung' | 'load' | 'lever'>): string =>
+  [
+    load > 0 ? `${rung.name} with ${load} ${rung.load.by.endsWith('_N') ? 'N' : 'kg'}` : rung.name,
+    lever === null ? '' : leverInWords(rung.posture, lever),
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 /** Easier by one step of load or rung that can be asked. */
-export function easier(input: StepInput, exercise: Pick<Exercise, 'rung' | 'load'>): Candidate | undefined {
+export function easier(input: StepInput, exercise: SetUp): Candidate | undefined {
   for (const entry of entries(input, exercise, -1)) {
-    const found = asked(input, entry.rung.id, entry.load);
+    const found = asked(input, entry);
     if (found) return found;
   }
   return undefined;
@@ -197,7 +225,7 @@ const furthest = 2;
 
 /**
  * Harder by one step that is not too hard yet, or how far off the nearest is: the next load, else the next rung; one that is
- * outgrown before it is entered gives way to the one above it.
+ * outgrown before it is entered gives way to the one above it. Where the next rung is too hard, levers make the step smaller.
  */
 function harder(
   input: ProgressInput,
@@ -207,10 +235,10 @@ function harder(
   let nearest: { rung: Rung; limit: number } | undefined;
   let easy: Candidate | undefined;
   for (const entry of entries(input, exercise, 1)) {
-    const { weaker } = limitsOf(athlete, entry.rung, entry.load);
+    const { weaker } = limitsOf(athlete, entry.rung, entry.load, entry.lever);
     const ladder = athlete.trade.ladderOf(entry.rung.id);
     const [low, high] = windowOf(ladder, entry.rung, phase);
-    const found = asked(input, entry.rung.id, entry.load);
+    const found = asked(input, entry);
     const above = entry.rung.level - exercise.rung.level;
     if (easy && above > furthest) break;
     if (found && weaker.amount >= (found.asked.skill ? 1 : tooHard) * low) {
@@ -221,7 +249,19 @@ function harder(
     nearest ??= { rung: entry.rung, limit: weaker.amount };
   }
   if (easy) return { found: easy };
-  return nearest ? { nearest } : {};
+  // Nothing whole is near enough: the next rung with its lever eased, else this one with its lever turned further.
+  const turned = [nearest?.rung, exercise.lever === null ? exercise.rung : undefined].flatMap((rung) => {
+    if (!rung) return [];
+    const [load] =
+      rung.id === exercise.rung.id ? [exercise.load] : loadsFor(athlete, rung, phaseRules[phase].kilograms);
+    const ladder = athlete.trade.ladderOf(rung.id);
+    const found =
+      load === undefined
+        ? undefined
+        : broughtIn(athlete, ladder, rung, load, wantedOf(input, ladder.quality));
+    return found && found.outside === 0 && athlete.gate.rung(rung.id).allowed ? [found] : [];
+  });
+  return turned[0] ? { found: turned[0] } : nearest ? { nearest } : {};
 }
 
 /** After pain: an easier rung, half its goal at the most, and never more work than was asked. */
@@ -238,7 +278,8 @@ function easeOff(input: ProgressInput, exercise: Exercise): Step {
   const sets = Math.min(from.sets, rung.goal.sets);
   const perUnit = workSeconds(rung.unit, 1, rung.tempo);
   const amount = Math.floor(Math.min(rung.goal.amount, most / (sets * perUnit)));
-  const base = { ladderId: found.ladder.id, rungId: rung.id, load: found.load > 0 ? found.load : null };
+  const { ladderId, rungId, load, lever } = stepOf(found, from.sets);
+  const base = { ladderId, rungId, load, lever };
   return amount >= 1
     ? { ...base, sets, amount }
     : { ...base, sets: 1, amount: Math.max(1, Math.floor(most / perUnit)) };
@@ -271,12 +312,14 @@ function exerciseOf(input: ProgressInput, rungId: string): Exercise {
     .filter((value): value is number => value !== undefined);
   const state = underWay.find((one) => one.rungId === rungId);
   const load = loads.length > 0 ? Math.max(...loads) : (state?.load ?? startValue(athlete, rung));
+  const lever = sets.find((set) => set.lever !== undefined && set.lever !== null)?.lever ?? null;
   const perSide = rung.sided
     ? Math.min(...(['left', 'right'] as const).map((side) => sets.filter((set) => set.side === side).length))
     : sets.length;
   return {
     rung,
     load,
+    lever,
     sets,
     from: {
       ladderId: sets[0]?.ladderId ?? athlete.trade.ladderOf(rungId).id,
@@ -284,18 +327,22 @@ function exerciseOf(input: ProgressInput, rungId: string): Exercise {
       sets: Math.max(1, perSide),
       amount: Math.max(...sets.map((set) => set.planned)),
       load: load > 0 && rung.load.by !== 'none' ? load : null,
+      lever,
     },
   };
 }
 
 /** Goal met in this session and in the one before that had the rung. */
 function masteredOn(input: ProgressInput, { rung, sets }: Exercise): string | undefined {
-  if (!meetsCriterion(sets, rung)) return undefined;
+  // An easier lever meets no mark of the rung itself.
+  const meets = (some: readonly SetRecord[]) =>
+    meetsCriterion(some, rung) && some.every((set) => beyondOwn(input.athlete, rung, set.lever) >= 0);
+  if (!meets(sets)) return undefined;
   const before = input.outcomes
     .slice(0, -1)
     .filter((outcome) => setsOf(outcome, rung.id).length > 0)
     .at(-1);
-  return before && meetsCriterion(setsOf(before, rung.id), rung) ? before.onDate : undefined;
+  return before && meets(setsOf(before, rung.id)) ? before.onDate : undefined;
 }
 
 /**
@@ -312,9 +359,9 @@ export function effectOf(
   athlete: DoseAthlete,
   { from, to }: { readonly from: Step; readonly to: Step },
 ): ProposalEffect {
-  const of = ({ rungId, sets, amount, load }: Step) => {
+  const of = ({ rungId, sets, amount, load, lever }: Step) => {
     const rung = athlete.trade.rung(rungId);
-    const perSet = doseOfSet(amount, limitsOf(athlete, rung, load ?? 0).weaker.amount);
+    const perSet = doseOfSet(amount, limitsOf(athlete, rung, load ?? 0, lever).weaker.amount);
     const { unit, tempo, sided, rest_s: restS } = rung;
     return {
       perSet: Math.round(perSet * 100) / 100,
@@ -376,7 +423,7 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
       return make('back', to, `${painWords}: swap to ${placeOf(to)}, no more work than before.`);
     }
 
-    const { weaker } = limitsOf(athlete, rung, exercise.load);
+    const { weaker } = limitsOf(athlete, rung, exercise.load, exercise.lever);
     const [, high] = windowOf(ladder, rung, phase);
     const limit = amountText(Math.round(weaker.amount), rung.unit);
     const lost = sets.filter((set) => set.faultId !== null);
@@ -414,7 +461,8 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
     const over = !isSkill(ladder, rung) && weaker.amount > outgrown * high;
     const capped = athlete.gate.rung(rungId).effortMost !== undefined;
     if (!mastered && !over) return [];
-    const owns = mastered || weaker.amount >= rung.goal.amount ? rungId : null;
+    const ownLimit = limitsOf(athlete, rung, exercise.load).weaker.amount;
+    const owns = mastered || ownLimit >= rung.goal.amount ? rungId : null;
     const why = mastered
       ? `${rung.name} met its goal clean on two sets on ${dayInWords(mastered)} and ${dayInWords(latest.onDate)}${rung.sided ? ', both sides' : ''}`
       : `The limit of ${limit} is over the ${amountText(Math.round(high), rung.unit)} this phase works with`;

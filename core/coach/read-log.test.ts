@@ -11,6 +11,7 @@ const laidOut: readonly LaidOut[] = [
     extraSetSide: null,
     amount: 30,
     load: null,
+    lever: null,
   },
   {
     rungId: 'carry_suitcase_walk',
@@ -20,6 +21,7 @@ const laidOut: readonly LaidOut[] = [
     extraSetSide: null,
     amount: 25,
     load: { by: 'hand_kg', value: 20 },
+    lever: null,
   },
 ];
 const set = (over: Partial<LoggedSet> = {}): LoggedSet => ({

@@ -19,6 +19,8 @@ export interface LaidOut {
   /** What was asked, in the rung's unit. */
   readonly amount: number;
   readonly load: Load | null;
+  /** Where its lever was set, cm or degrees; null for the rung's own. */
+  readonly lever: number | null;
 }
 
 export type KeptSet = Omit<SetRecord, 'load'> & { readonly load: Load | null };
@@ -107,6 +109,7 @@ export function readSets(
         faultId: set.faultId,
         // A load of nothing is said with a number; nothing said is the load that was asked.
         load: set.load ?? (item ? item.load : null),
+        lever: item?.lever ?? null,
       },
     ];
   });

@@ -20,6 +20,7 @@ const item = (rungId: string, amount: number, over: Partial<DosedItem> = {}): Do
     amount,
     unit: its.unit,
     load: null,
+    lever: null,
     pair: null,
     minutes: 4,
     setting: null,

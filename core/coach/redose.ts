@@ -1,4 +1,4 @@
-import type { QualityId } from '~/core/catalogue';
+import type { QualityId, Rung } from '~/core/catalogue';
 import { type Flexion, noFlexion } from '~/core/clear/flexion';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality, type Wanted } from '~/core/dose/choose';
@@ -8,7 +8,7 @@ import type { PlanWeek } from '~/core/plan/periodise';
 import { type Issue, issue } from '~/core/result';
 import { wishOf, withinGate } from './compose';
 import { minutesOf, withSets } from './lay-session';
-import { type Prescription, prescriptionOf, type UnderWay } from './prescription';
+import { type Prescription, prescriptionOf, setupText, type UnderWay } from './prescription';
 
 /**
  * A laid-out session is stable: what a log taught, an accepted proposal or a changed setting alters are the amounts, loads and
@@ -38,6 +38,7 @@ export type DosedItem = Pick<
   | 'amount'
   | 'unit'
   | 'load'
+  | 'lever'
   | 'pair'
   | 'minutes'
   | 'setting'
@@ -57,16 +58,20 @@ const wantedOf = (input: RedoseInput, quality: LadderQuality): Wanted => ({
 function candidateFor(input: RedoseInput, item: DosedItem): Candidate | undefined {
   const wanted = wantedOf(input, item.quality);
   const state = input.underWay.find((one) => one.quality === item.quality && one.role === item.role);
-  const rungId = state?.rungId ?? item.rungId;
-  const load = state ? (state.load ?? 0) : (item.load?.value ?? 0);
-  return judgeHeld(input.athlete, rungId, load, wanted) ?? chooseRungs(input.athlete, wanted).candidates[0];
+  const { rungId } = state ?? item;
+  const setup = state
+    ? { load: state.load ?? 0, lever: state.lever }
+    : { load: item.load?.value ?? 0, lever: item.lever };
+  return judgeHeld(input.athlete, rungId, setup, wanted) ?? chooseRungs(input.athlete, wanted).candidates[0];
 }
 
-function changeOf(item: DosedItem, now: Prescription): Issue | undefined {
+function changeOf(item: DosedItem, now: Prescription, rung: Rung): Issue | undefined {
   const { name } = item;
   if (now.rungId !== item.rungId) return issue('redose.rung', { name, to: now.name });
   const [was, is] = [item.load?.value ?? 0, now.load?.value ?? 0];
   if (was !== is) return issue('redose.load', { name, from: was, to: is });
+  if (now.lever !== item.lever)
+    return issue('redose.lever', { name, to: setupText(rung, { load: null, lever: now.lever }) ?? '' });
   if (now.amount !== item.amount)
     return issue('redose.amount', {
       name,
@@ -123,7 +128,7 @@ export function redose<T extends DosedItem>(
   );
   for (const now of left) {
     const from = made.find((one) => one.now.rungId === now.rungId && one.now.role === now.role);
-    const change = from && changeOf(from.item, now);
+    const change = from && changeOf(from.item, now, input.athlete.trade.rung(now.rungId));
     if (change) changes.push(change);
   }
   return { items: left, changes };

@@ -1,4 +1,5 @@
 import { addDays } from '~/core/body/dates';
+import type { Load } from '~/core/body/posture';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { gateOf, testDay } from '~/core/clear/testing';
 import { anAthlete } from '~/core/dose/testing';
@@ -6,7 +7,7 @@ import { amountText, prescriptionSeconds, workSeconds } from '~/core/dose/work';
 import { doseHistory } from './history';
 import { logSchema } from './log-form';
 import { plannedSets } from './planned-sets';
-import { inHandText, loadText, mergeUnderWay, workText } from './prescription';
+import { inHandText, mergeUnderWay, setupText, workText } from './prescription';
 import { recheckSession, underGate } from './recheck';
 
 /** The small rules of a session, each at its edges. */
@@ -235,9 +236,15 @@ describe('what an exercise leaves in hand, and its load', () => {
     expect(inHandText(5.6, 'reps')).toBe('about 6 reps in hand');
     expect(inHandText(0.2, 'reps')).toBe('about 1 rep in hand');
     expect(inHandText(null, 'reps')).toBeNull();
-    expect(loadText({ by: 'hand_kg', value: 14 })).toBe('14 kg in the hand');
-    expect(loadText({ by: 'hand_kg', value: 0 })).toBeNull();
-    expect(loadText(null)).toBeNull();
+    const say = (rungId: string, load: Load | null, lever: number | null = null) =>
+      setupText(shippedTrade.rung(rungId), { load, lever });
+    expect(say('carry_suitcase_walk', { by: 'hand_kg', value: 14 })).toBe('14 kg in the hand');
+    expect(say('carry_suitcase_walk', { by: 'hand_kg', value: 0 })).toBeNull();
+    expect(say('plank_full', null)).toBeNull();
+    expect(say('plank_loaded', { by: 'pelvis_kg', value: 5 }, 6)).toBe(
+      '5 kg on the pelvis, elbows 6 cm ahead of the shoulders',
+    );
+    expect(say('hinge_bars', null, 40)).toBe('trunk 40° from upright');
   });
 });
 

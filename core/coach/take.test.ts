@@ -42,8 +42,8 @@ describe('proposals that are taken', () => {
   it('move the exercise they speak of to another rung, in every role, and leave the others', () => {
     const up = taken('next_rung', step('plank_full'), step('plank_long_lever'));
     expect(movedBy([on('main', 'plank_full'), on('keep', 'plank_full'), on('neck', 'other')], [up])).toEqual([
-      { role: 'main', ladderId: 'plank', rungId: 'plank_long_lever', load: null, setting: null },
-      { role: 'keep', ladderId: 'plank', rungId: 'plank_long_lever', load: null, setting: null },
+      { role: 'main', ladderId: 'plank', rungId: 'plank_long_lever', load: null, lever: null, setting: null },
+      { role: 'keep', ladderId: 'plank', rungId: 'plank_long_lever', load: null, lever: null, setting: null },
     ]);
   });
   it('keep the set-up while the rung stays, with another load', () => {

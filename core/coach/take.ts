@@ -19,7 +19,7 @@ export const proposalGroups = [
   { id: 'easier', name: 'Easier', kinds: ['back', 'shorter'] },
   { id: 'less', name: 'Less next time', kinds: ['less'] },
   { id: 'rung', name: 'A harder rung', kinds: ['next_rung'] },
-  { id: 'load', name: 'More load', kinds: ['more'] },
+  { id: 'load', name: 'More load, a longer lever', kinds: ['more'] },
   { id: 'stay', name: 'Owned, and stays', kinds: ['stay'] },
 ] as const satisfies readonly { id: string; name: string; kinds: readonly ProposalKind[] }[];
 
@@ -57,6 +57,7 @@ export function takenOf(
     rungId,
     // Another rung has a load of its own.
     load: change?.load === undefined ? (another ? null : after.load) : change.load || null,
+    lever: another ? null : after.lever,
     sets: change?.sets ?? after.sets,
     amount: change?.amount ?? after.amount,
   };
@@ -77,7 +78,8 @@ export function takenOf(
   };
 }
 
-const sameExercise = (a: Step, b: Step): boolean => a.rungId === b.rungId && (a.load ?? 0) === (b.load ?? 0);
+const sameExercise = (a: Step, b: Step): boolean =>
+  a.rungId === b.rungId && (a.load ?? 0) === (b.load ?? 0) && (a.lever ?? null) === (b.lever ?? null);
 
 /** Does it move the athlete to another rung or load? */
 export const isMove = ({ kind, from, to, edited }: Taken): boolean =>
@@ -90,15 +92,16 @@ export function movedBy<
     readonly ladderId: string;
     readonly setting?: string | null | undefined;
   },
->(underWay: readonly T[], taken: readonly Taken[]): (T & { readonly load: number | null })[] {
+>(
+  underWay: readonly T[],
+  taken: readonly Taken[],
+): (T & { readonly load: number | null; readonly lever: number | null })[] {
   const moving = taken.filter(isMove);
   return underWay.flatMap((one) => {
     const move = moving.find(({ from }) => from.rungId === one.rungId);
     if (!move) return [];
-    const { ladderId, rungId, load } = move.to;
-    return [
-      { ...one, ladderId, rungId, load: load ?? null, setting: rungId === one.rungId ? one.setting : null },
-    ];
+    const { ladderId, rungId, load = null, lever = null } = move.to;
+    return [{ ...one, ladderId, rungId, load, lever, setting: rungId === one.rungId ? one.setting : null }];
   });
 }
 

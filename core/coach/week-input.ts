@@ -5,9 +5,10 @@ import type { LadderQuality } from '~/core/dose/choose';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
 import type { Blackout } from '~/core/plan/calendar';
+import { primerDays } from '~/core/plan/days';
 import { type PlanWeek, sessionDaysOf } from '~/core/plan/periodise';
 import { blocksOf } from '~/core/plan/tiers';
-import type { ComposeInput } from './compose';
+import type { ComposeInput } from './compose-input';
 import type { UnderWay } from './prescription';
 import type { RedoseInput } from './redose';
 
@@ -89,5 +90,6 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
     fromDay: given.fromDay,
     doneDays: given.doneDays,
     bent: given.bent,
+    primerDays: primerDays(given.week.startsOn, { events: standing.events, blackouts: given.blackouts }),
   };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { ladderOf, ladders, rung } from '~/core/catalogue';
-import { amountFor, isSkill, leastAmount, windowOf, withinCap } from './amounts';
-import { fitsPhase, tooQuickFor } from './character';
+import { amountFor, leastAmount, windowOf, withinCap } from './amounts';
+import { fitsPhase, isSkill, tooQuickFor } from './character';
 import { limitsOf } from './limits';
 import { phaseRules, phases } from './phases';
 import { anAthlete } from './testing';

@@ -1,6 +1,7 @@
-import { parseTempo, usualBreathS } from '~/core/body/dose';
+import { usualBreathS } from '~/core/body/dose';
 import type { Ladder, Rung } from '~/core/catalogue';
 import type { DoseAthlete } from './athlete';
+import { isSkill } from './character';
 import { doseOfSet, type Limit } from './limits';
 import { type Phase, phaseRules, type Window } from './phases';
 import { workSeconds } from './work';
@@ -24,20 +25,6 @@ export const pieceRestS = 10;
 
 /** Sports that hold a hinge for hours: their back wall may be held longer. */
 const hingeSports: ReadonlySet<string> = new Set(['cycling', 'riding', 'skiing']);
-
-/**
- * Rungs of skill take no share of a limit: reactive and fast ones, articulated springs, breath and brace. They start small
- * and add a rep, or five seconds, for every two clean sessions.
- */
-export function isSkill(
-  ladder: Pick<Ladder, 'quality'>,
-  rung: Pick<Rung, 'posture' | 'tempo' | 'unit' | 'id'>,
-): boolean {
-  if (ladder.quality === 'breath_brace' || ladder.quality === 'reactive') return true;
-  if (rung.posture.archetype === 'spring_leg') return true;
-  const tempo = parseTempo(rung.tempo);
-  return tempo !== undefined && (tempo.outS === 0 || (tempo.outS + tempo.backS <= 2 && tempo.holdS === 0));
-}
 
 /** The window of limits a rung of a phase should have, in the rung's own unit. */
 export function windowOf(ladder: Pick<Ladder, 'quality'>, rung: Rung, phase: Phase): Window {

@@ -62,6 +62,8 @@ export interface CleanBest {
   readonly side: SideKey;
   /** kg or N; null for none, or the rung's start where none was written down. */
   readonly load: number | null;
+  /** Where its lever was set, cm or degrees; null for the rung's own. */
+  readonly lever: number | null;
   readonly amount: number;
   readonly onDate: IsoDay;
 }
@@ -83,10 +85,10 @@ export function practisedIn(outcomes: readonly SessionOutcome[]): {
         cleanSessions: before.cleanSessions + clean,
       });
     }
-    for (const { rungId, side, done, faultId, load = null } of sets) {
-      const key = `${rungId}|${side}|${load}`;
+    for (const { rungId, side, done, faultId, load = null, lever = null } of sets) {
+      const key = `${rungId}|${side}|${load}|${lever}`;
       if (faultId !== null || !(done > (bests.get(key)?.amount ?? 0))) continue;
-      bests.set(key, { rungId, side, load, amount: done, onDate });
+      bests.set(key, { rungId, side, load, lever, amount: done, onDate });
     }
   }
   return { practised: [...practised.values()], bests: [...bests.values()] };
@@ -98,13 +100,14 @@ const knownBests = (
 ): KnownAmount[] =>
   bests
     .filter(({ rungId }) => a.trade.hasRung(rungId))
-    .map(({ rungId, side, load, amount, onDate }) => {
+    .map(({ rungId, side, load, lever, amount, onDate }) => {
       const rung = a.trade.rung(rungId);
       return {
         rungId,
         side,
         amount,
         load: load ?? startValue(a, rung),
+        lever,
         lost: false,
         onDate,
         source: `${rung.name}, ${amount} clean on ${onDate}`,

@@ -1,6 +1,5 @@
 import { parseTempo, tempoS } from '~/core/body/dose';
 import type { Ladder, Rung } from '~/core/catalogue';
-import { isSkill } from './amounts';
 import type { Phase } from './phases';
 
 /** What sort of work a phase is for, beyond how much of it. Source: the phase table, last column. */
@@ -15,10 +14,21 @@ const upright: ReadonlySet<string> = new Set([
   'seated_ball',
 ]);
 
-const isFast = (rung: Rung): boolean => {
+const isFast = (rung: Pick<Rung, 'tempo'>): boolean => {
   const tempo = parseTempo(rung.tempo);
   return tempo !== undefined && (tempo.outS === 0 || (tempo.outS + tempo.backS <= 2 && tempo.holdS === 0));
 };
+
+/**
+ * Rungs of skill take no share of a limit: reactive and fast ones, articulated springs, breath and brace. They start small
+ * and add a rep, or five seconds, for every two clean sessions.
+ */
+export const isSkill = (ladder: Pick<Ladder, 'quality'>, rung: Pick<Rung, 'posture' | 'tempo'>): boolean =>
+  ladder.quality === 'breath_brace' ||
+  ladder.quality === 'reactive' ||
+  rung.posture.archetype === 'spring_leg' ||
+  isFast(rung);
+
 const upperHalf = (ladder: Ladder, rung: Rung): boolean => rung.level > ladder.rungs.length / 2;
 const isStill = (rung: Rung): boolean => rung.unit === 'hold_s' || rung.unit === 'breaths';
 const isSlow = (rung: Rung): boolean => {

@@ -3,7 +3,8 @@ import { type Issue, issue } from '~/core/result';
 import { type AskedAmount, amountFor, windowOf } from './amounts';
 import type { DoseAthlete } from './athlete';
 import { fitsPhase, tooQuickFor } from './character';
-import { type Limit, limitOf, limitsOf } from './limits';
+import { leverFor, leverKept } from './levers';
+import { type Limit, limitOf, limitsOf, rungAt, type Setup } from './limits';
 import { loadsFor } from './loads';
 import { type Phase, phaseRules } from './phases';
 
@@ -19,7 +20,7 @@ export interface Wanted {
   /** Rungs that were trained in the block before; what is new since is worth a step. */
   readonly before: ReadonlySet<string>;
   /** The rung held so far: a new block goes below it only when it is too hard. */
-  readonly held?: { readonly rungId: string; readonly load: number } | undefined;
+  readonly held?: ({ readonly rungId: string } & Setup) | undefined;
   /** Ladders that are not to be taken, such as the main exercise's for an accessory. */
   readonly without?: ReadonlySet<string> | undefined;
   /** Qualities of pairs and rungs that were just done well and are to be left behind. */
@@ -28,9 +29,12 @@ export interface Wanted {
 
 export interface Candidate {
   readonly ladder: Ladder;
+  /** With its lever set, where it is. */
   readonly rung: Rung;
   /** kg or N; 0 for none. */
   readonly load: number;
+  /** Where its lever is set for this athlete, cm or degrees; null for the rung's own. */
+  readonly lever: number | null;
   readonly limit: Limit;
   readonly asked: AskedAmount;
   /** How far the limit lies outside the window, in logs; 0 inside. */
@@ -106,7 +110,7 @@ function floorLevel(a: DoseAthlete, wanted: Wanted, ladder: Ladder): number {
   const { held } = wanted;
   if (!held || !a.trade.hasRung(held.rungId) || a.trade.ladderOf(held.rungId).id !== ladder.id) return 0;
   const rung = a.trade.rung(held.rungId);
-  const { weaker } = limitsOf(a, rung, held.load);
+  const { weaker } = limitsOf(a, rung, held.load, held.lever);
   const [low] = windowOf(ladder, rung, wanted.phase);
   return weaker.amount < tooHardShare * low ? 0 : rung.level;
 }
@@ -117,11 +121,12 @@ const sportsOfRungs = 7;
 function judge(
   a: DoseAthlete,
   ladder: Ladder,
-  rung: Rung,
-  load: number,
+  asIs: Rung,
+  { load, lever = null }: Setup,
   wanted: Wanted,
 ): Candidate | undefined {
-  const { weaker } = limitsOf(a, rung, load);
+  const rung = rungAt(a, asIs, lever);
+  const { weaker } = limitsOf(a, rung, load, lever);
   const asked = amountFor(a, ladder, rung, weaker, phaseRules[wanted.phase].share);
   if (!asked) return undefined;
   const window = windowOf(ladder, rung, wanted.phase);
@@ -140,12 +145,63 @@ function judge(
     ladder,
     rung,
     load,
+    lever,
     limit: weaker,
     asked,
     outside,
     steps,
     rank: [outside, -(steps.length + own), Math.abs(Math.log(weaker.amount / middle))],
   };
+}
+
+const byRank = (x: Candidate, y: Candidate): number =>
+  x.rank[0] - y.rank[0] || x.rank[1] - y.rank[1] || x.rank[2] - y.rank[2];
+
+/** A rung outside its window, with its lever where it comes nearest to the window's middle; undefined where none helps. */
+export function broughtIn(
+  a: DoseAthlete,
+  ladder: Ladder,
+  rung: Rung,
+  load: number,
+  wanted: Wanted,
+): Candidate | undefined {
+  const lever = leverFor(a, ladder, rung);
+  if (!lever) return undefined;
+  const plain = judge(a, ladder, rung, { load }, wanted)?.outside ?? Number.POSITIVE_INFINITY;
+  const { basis } = limitsOf(a, rung, load).weaker;
+  const fromOwn = (one: Candidate) => Math.abs((one.lever ?? lever.own) - lever.own);
+  return (
+    lever.values
+      .flatMap((value) => judge(a, ladder, rung, { load, lever: value }, wanted) ?? [])
+      // Where the moment begins or ends to speak, limits of two kinds cannot be laid side by side.
+      .filter((one) => one.outside < plain && one.limit.basis === basis)
+      .sort((x, y) => x.rank[0] - y.rank[0] || x.rank[2] - y.rank[2] || fromOwn(x) - fromOwn(y))[0]
+  );
+}
+
+/**
+ * A rung at those of its loads that can be the best: none at all, the lightest, and the two about the window's middle, or the
+ * next lighter one that can be asked. Limits fall as loads grow, so that no other lies nearer.
+ */
+function atLoads(a: DoseAthlete, ladder: Ladder, rung: Rung, wanted: Wanted): Candidate[] {
+  const loads = loadsFor(a, rung, phaseRules[wanted.phase].kilograms);
+  const at = (i: number): Candidate | undefined => {
+    const load = loads[i];
+    return load === undefined ? undefined : judge(a, ladder, rung, { load }, wanted);
+  };
+  if (loads.length <= 3) return loads.flatMap((_, i) => at(i) ?? []);
+  const [low, high] = windowOf(ladder, rung, wanted.phase);
+  let [easy, hard] = [0, loads.length];
+  while (easy < hard) {
+    const half = (easy + hard) >> 1;
+    if (limitsOf(a, rung, loads[half]).weaker.amount > Math.sqrt(low * high)) easy = half + 1;
+    else hard = half;
+  }
+  const places = new Set([0, loads[0] === 0 ? 1 : 0, easy]);
+  let lighter = easy - 1;
+  while (lighter > 0 && !at(lighter)) lighter -= 1;
+  places.add(lighter);
+  return [...places].flatMap((i) => at(i) ?? []);
 }
 
 export interface Choice {
@@ -157,11 +213,12 @@ export interface Choice {
 
 /**
  * Rungs that serve a quality in a phase, the best first. Filters: gate (cautions, school, kit), prerequisites, the height of
- * an entry, loads that exist. Rank: in the window; then the sport named, sided when a gap acts, the school fits, preferred by
+ * an entry, loads that exist. Where none is in the window, levers are turned to bring one in. Rank: in the window; then the sport named, sided when a gap acts, the school fits, preferred by
  * a caution, new since the last block, each worth a step; then the limit nearest to the window's middle.
  */
 export function chooseRungs(a: DoseAthlete, wanted: Wanted): Choice {
   const candidates: Candidate[] = [];
+  const open: { readonly ladder: Ladder; readonly rung: Rung }[] = [];
   const bars: { rungId: string; bar: Issue }[] = [];
   for (const ladder of a.trade.ladders) {
     if (ladder.quality !== wanted.quality || wanted.without?.has(ladder.id)) continue;
@@ -174,21 +231,26 @@ export function chooseRungs(a: DoseAthlete, wanted: Wanted): Choice {
         continue;
       }
       if (rung.level > entry || rung.level < floor || tooQuickFor(ladder, rung, wanted.phase)) continue;
-      for (const load of loadsFor(a, rung, phaseRules[wanted.phase].kilograms)) {
-        const found = judge(a, ladder, rung, load, wanted);
-        if (found) candidates.push(found);
-      }
+      open.push({ ladder, rung });
+      candidates.push(...atLoads(a, ladder, rung, wanted));
     }
   }
-  candidates.sort((x, y) => x.rank[0] - y.rank[0] || x.rank[1] - y.rank[1] || x.rank[2] - y.rank[2]);
-  return { candidates, bars };
+  if (!candidates.some(({ outside }) => outside === 0))
+    candidates.push(
+      ...open.flatMap(({ ladder, rung }) => {
+        const [best] = candidates.filter((one) => one.rung.id === rung.id).sort(byRank);
+        const load = best?.load ?? loadsFor(a, rung, phaseRules[wanted.phase].kilograms)[0];
+        return load === undefined ? [] : (broughtIn(a, ladder, rung, load, wanted) ?? []);
+      }),
+    );
+  return { candidates: candidates.sort(byRank), bars };
 }
 
 /** A rung under way, judged for a phase as it is; undefined when it may not be done any more or is too hard to be asked. */
 export function judgeHeld(
   a: DoseAthlete,
   rungId: string,
-  load: number,
+  { load, lever }: Setup,
   wanted: Wanted,
 ): Candidate | undefined {
   if (!a.trade.hasRung(rungId)) return undefined;
@@ -198,5 +260,7 @@ export function judgeHeld(
   if (!a.gate.rung(rungId).allowed) return undefined;
   const loads = loadsFor(a, rung, phaseRules[wanted.phase].kilograms);
   const nearest = loads.filter((value) => value <= load + 1e-9).at(-1) ?? loads[0];
-  return nearest === undefined ? undefined : judge(a, ladder, rung, nearest, wanted);
+  return nearest === undefined
+    ? undefined
+    : judge(a, ladder, rung, { load: nearest, lever: leverKept(a, ladder, rung, lever) }, wanted);
 }

@@ -25,23 +25,14 @@ interface Done {
   readonly rungId: string;
   readonly side: SideKey;
   readonly load: number | undefined;
+  readonly lever: number | null | undefined;
   readonly sets: readonly SetRecord[];
   readonly group: string;
   readonly before: number;
 }
 
 function exercisesOf(a: LimitAthlete, outcome: SessionOutcome): Done[] {
-  const done = new Map<
-    string,
-    {
-      rungId: string;
-      side: SideKey;
-      load: number | undefined;
-      sets: SetRecord[];
-      group: string;
-      before: number;
-    }
-  >();
+  const done = new Map<string, Omit<Done, 'sets'> & { sets: SetRecord[] }>();
   /** Sets done so far by direction (or quality), over all archetypes. */
   const tired = new Map<string, number>();
   for (const set of outcome.sets) {
@@ -57,6 +48,7 @@ function exercisesOf(a: LimitAthlete, outcome: SessionOutcome): Done[] {
       rungId: set.rungId,
       side,
       load: set.load ?? undefined,
+      lever: set.lever,
       sets: [],
       group,
       before: tired.get(`${direction}|${side}`) ?? 0,
@@ -77,8 +69,8 @@ function weakerOf(a: LimitAthlete, exercise: Done, all: readonly Done[]): SideKe
   if (exercise.side === 'both') return undefined;
   const other = all.find((one) => one.rungId === exercise.rungId && one.side !== exercise.side);
   if (!other) return exercise.side;
-  const own = limitOf(a, exercise.rungId, exercise.side, exercise.load).amount;
-  const others = limitOf(a, other.rungId, other.side, other.load).amount;
+  const own = limitOf(a, exercise.rungId, exercise.side, exercise.load, exercise.lever).amount;
+  const others = limitOf(a, other.rungId, other.side, other.load, other.lever).amount;
   return own <= others ? exercise.side : other.side;
 }
 
@@ -88,8 +80,8 @@ function lessonOf(
   exercise: Done,
   all: readonly Done[],
 ): Lesson | undefined {
-  const { rungId, side, load, sets, group, before } = exercise;
-  const limit = limitOf(a, rungId, side, load);
+  const { rungId, side, load, lever, sets, group, before } = exercise;
+  const limit = limitOf(a, rungId, side, load, lever);
   const told = sets.filter((set) => set.faultId === null || !endsElsewhere(set.faultId));
   if (outcome.painScore > 3 || sets.some((set) => set.faultId === 'pain')) return undefined;
   const make = (moved: number, why: LessonWhy): Lesson => ({

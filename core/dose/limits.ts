@@ -3,11 +3,12 @@ import { findCapacity, type KnownCapacity } from '~/core/body/capacity';
 import { addDays, daysBetween, type IsoDay } from '~/core/body/dates';
 import { parseTempo, repDose, usualBreathS } from '~/core/body/dose';
 import { bandFactor, limitS, maxNm, smallestShare, trunkLaw } from '~/core/body/endurance';
+import { withLever } from '~/core/body/lever';
 import { type Direction, limitByMoment } from '~/core/body/moment';
 import type { Ladder, Rung, Side, SideKey } from '~/core/catalogue';
 import { mainNm, rungHasMoment, rungMoments, startLoad } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
-import { type Lesson, type LessonAbout, lostSince, shiftOf } from './lessons';
+import { firstLearned, type Lesson, type LessonAbout, lostSince, shiftOf } from './lessons';
 
 /**
  * L: how much of a rung an athlete can do in one effort, per side and load, in the rung's own unit, with an 80 % band. The
@@ -21,6 +22,8 @@ export interface KnownAmount {
   readonly amount: number;
   /** Outside load, kg or N. */
   readonly load: number;
+  /** Where its lever was set, cm or degrees; none for the rung's own. */
+  readonly lever?: number | null | undefined;
   /** The trunk gave in there; else it is only known to be at least this. */
   readonly lost: boolean;
   readonly onDate: IsoDay;
@@ -42,6 +45,10 @@ export interface LimitAthlete {
   readonly screenedOn: IsoDay | undefined;
   /** What the logs taught, the oldest first. */
   readonly lessons: readonly Lesson[];
+  /** An athlete as she will be: the limits of `from`, grown by so much (in logs) on the rungs of a quality. */
+  readonly grown?:
+    | { readonly from: LimitAthlete; readonly by: ReadonlyMap<Ladder['quality'], number> }
+    | undefined;
 }
 
 export type LimitBasis = 'moment' | 'prior' | 'best' | 'estimated';
@@ -82,18 +89,23 @@ interface Profile {
   readonly way: readonly number[];
 }
 
-const profiles = new WeakMap<Body, Map<string, Profile | null>>();
+const profiles = new WeakMap<Body, WeakMap<Rung['posture'], Map<string, Profile | null>>>();
 
 function profileOf(a: LimitAthlete, ladder: Ladder, rung: Rung, load: number): Profile | undefined {
   if (!rungHasMoment(ladder, rung)) return undefined;
   let ofBody = profiles.get(a.body);
   if (!ofBody) {
-    ofBody = new Map();
+    ofBody = new WeakMap();
     profiles.set(a.body, ofBody);
   }
-  // Own rungs of a practice may share an id over time, never a posture object.
-  const key = `${rung.id}|${load}|${JSON.stringify(rung.posture)}`;
-  const kept = ofBody.get(key);
+  // Own rungs of a practice may share an id over time, never a posture object; copies share the posture, never the id.
+  let ofShape = ofBody.get(rung.posture);
+  if (!ofShape) {
+    ofShape = new Map();
+    ofBody.set(rung.posture, ofShape);
+  }
+  const key = `${rung.id}|${load}`;
+  const kept = ofShape.get(key);
   if (kept !== undefined) return kept ?? undefined;
   const weight = { by: rung.load.by, value: load };
   const at = (phase: number) => {
@@ -110,7 +122,7 @@ function profileOf(a: LimitAthlete, ladder: Ladder, rung: Rung, load: number): P
           way: rung.unit === 'reps' ? Array.from({ length: points }, (_, i) => at((i + 0.5) / points)) : [],
         }
       : null;
-  ofBody.set(key, found);
+  ofShape.set(key, found);
   return found ?? undefined;
 }
 
@@ -157,14 +169,26 @@ const widened = (factor: number, weeks: number): number => {
 export const startValue = (a: Pick<LimitAthlete, 'body' | 'under16'>, rung: Rung): number =>
   startLoad(rung, a.body.massKg, a.under16).value;
 
-/** How a limit at one load turns into the limit at another. */
-function loadFactor(a: LimitAthlete, ladder: Ladder, rung: Rung, at: number, from: number): number {
-  if (at === from || rung.load.by === 'none') return 1;
-  const there = profileOf(a, ladder, rung, at);
-  const here = profileOf(a, ladder, rung, from);
+/** A rung with its lever set for a body, cm or degrees; none leaves its own. */
+export const rungAt = (a: Pick<LimitAthlete, 'body'>, rung: Rung, lever: Setup['lever']): Rung =>
+  lever === undefined || lever === null ? rung : { ...rung, posture: withLever(rung.posture, lever, a.body) };
+
+/** What a rung is set up with: outside load, kg or N, and its lever, cm or degrees. */
+export interface Setup {
+  readonly load: number;
+  readonly lever?: number | null | undefined;
+}
+
+/** How a limit under one load and lever turns into the limit under another. */
+function setupFactor(a: LimitAthlete, ladder: Ladder, rung: Rung, at: Setup, from: Setup): number {
+  const [lever, was] = [at.lever ?? null, from.lever ?? null];
+  if (lever === was && (at.load === from.load || rung.load.by === 'none')) return 1;
+  const there = profileOf(a, ladder, rungAt(a, rung, lever), at.load);
+  const here = profileOf(a, ladder, rungAt(a, rung, was), from.load);
   if (there && here && limitByMoment(rung.posture)) return (there.top / here.top) ** loadPower;
-  if (rung.load.by.endsWith('_N')) return Math.max(5, from) / Math.max(5, at);
-  return ((a.body.massKg + at) / (a.body.massKg + from)) ** loadPower;
+  if (rung.load.by === 'none') return 1;
+  if (rung.load.by.endsWith('_N')) return Math.max(5, from.load) / Math.max(5, at.load);
+  return ((a.body.massKg + at.load) / (a.body.massKg + from.load)) ** loadPower;
 }
 
 const capabilityOf = (a: LimitAthlete, ladder: Ladder, side: SideKey, day: IsoDay): number => {
@@ -179,14 +203,15 @@ const capabilityOf = (a: LimitAthlete, ladder: Ladder, side: SideKey, day: IsoDa
 /** Lessons of a day itself count from the day before it. */
 const dayBefore = (day: IsoDay): IsoDay => addDays(day, -1);
 
-function estimated(a: LimitAthlete, ladder: Ladder, rung: Rung, side: SideKey, load: number): Read {
+function estimated(a: LimitAthlete, ladder: Ladder, rung: Rung, side: SideKey, at: Setup): Read {
   const place = ladder.rungs.findIndex((other) => other.id === rung.id) + 1;
   const d = 40 + (80 * place) / ladder.rungs.length;
   // A rung that was trained keeps the estimate it began with: from then on its log knows better than a grade does.
-  const first = a.lessons.find((lesson) => lesson.rungId === rung.id)?.onDate;
+  const first = firstLearned(a.lessons, rung.id);
   const capability = capabilityOf(a, ladder, side, first ?? a.today);
   const share = Math.min(3, Math.max(0.3, 1.3 * Math.exp((capability - d) / 35)));
-  const amount = rung.goal.amount * share * loadFactor(a, ladder, rung, load, startValue(a, rung));
+  const own: Setup = { load: startValue(a, rung) };
+  const amount = rung.goal.amount * share * setupFactor(a, ladder, rung, at, own);
   return {
     amount,
     from: amount / estimatedBand,
@@ -198,7 +223,31 @@ function estimated(a: LimitAthlete, ladder: Ladder, rung: Rung, side: SideKey, l
   };
 }
 
-function byMoment(a: LimitAthlete, rung: Rung, side: SideKey, profile: Profile): Read | undefined {
+/** Limits from the moment as they were read off the screened holds of a day. */
+const momentReads = new WeakMap<readonly KnownCapacity[], Map<string, Read | null>>();
+
+/** What lessons add to comes after this: it is the same for an athlete before and after them. */
+function byMoment(
+  a: LimitAthlete,
+  rung: Rung,
+  side: SideKey,
+  profile: Profile,
+  setup: string,
+): Read | undefined {
+  let reads = momentReads.get(a.known);
+  if (!reads) {
+    reads = new Map();
+    momentReads.set(a.known, reads);
+  }
+  const key = `${a.today}|${setup}`;
+  const kept = reads.get(key);
+  if (kept !== undefined) return kept ?? undefined;
+  const read = readMoment(a, rung, side, profile);
+  reads.set(key, read ?? null);
+  return read;
+}
+
+function readMoment(a: LimitAthlete, rung: Rung, side: SideKey, profile: Profile): Read | undefined {
   const found = findCapacity(a.known, {
     direction: profile.direction,
     posture: rung.posture,
@@ -228,13 +277,13 @@ function byAmount(
   ladder: Ladder,
   rung: Rung,
   side: SideKey,
-  load: number,
+  setup: Setup,
 ): Read | undefined {
   const serving = a.amounts.filter(
     (known) => known.rungId === rung.id && (side === 'both' || known.side === 'both' || known.side === side),
   );
   if (serving.length === 0) return undefined;
-  const at = (known: KnownAmount) => known.amount * loadFactor(a, ladder, rung, load, known.load);
+  const at = (known: KnownAmount) => known.amount * setupFactor(a, ladder, rung, setup, known);
   // An honest loss, the newest, before any number of clean sets; of those the best.
   const lost = serving.filter((known) => known.lost).sort((x, y) => y.onDate.localeCompare(x.onDate))[0];
   const best = serving.reduce((most, known) => (at(known) > at(most) ? known : most));
@@ -252,18 +301,57 @@ function byAmount(
   };
 }
 
+/** Limits of one athlete as they were read; lessons that came since make them be read anew. */
+interface Known {
+  readonly lessons: number;
+  readonly limits: Map<string, Limit>;
+}
+const readLimits = new WeakMap<LimitAthlete, Known>();
+
 /**
- * The limit of a rung on one side under a load (kg or N; left out: its start for this body). From the moment where the model
+ * The limit of a rung on one side under a load (kg or N; left out: its start for this body) and with its lever set (cm or
+ * degrees; left out: its own). From the moment where the model
  * speaks and a hold was screened; else the best clean amount; else an estimate from the capability and the rung's place. What
  * the logs taught since is in each. A lower bound speaks only when it is above the estimate.
  *
  * @param side the side that works; `both` takes the weaker evidence
  */
-export function limitOf(a: LimitAthlete, rungId: string, side: SideKey, load?: number): Limit {
-  const rung = a.trade.rung(rungId);
+export function limitOf(
+  a: LimitAthlete,
+  rungId: string,
+  side: SideKey,
+  load?: number,
+  lever?: Setup['lever'],
+): Limit {
+  // A card is chosen by reading the same limits many times.
+  let known = readLimits.get(a);
+  if (known?.lessons !== a.lessons.length) {
+    known = { lessons: a.lessons.length, limits: new Map() };
+    readLimits.set(a, known);
+  }
+  const key = `${rungId}|${side}|${load}|${lever ?? null}`;
+  const kept = known.limits.get(key) ?? readLimit(a, rungId, side, load, lever);
+  known.limits.set(key, kept);
+  return kept;
+}
+
+function readLimit(
+  a: LimitAthlete,
+  rungId: string,
+  side: SideKey,
+  load: number | undefined,
+  lever: Setup['lever'],
+): Limit {
   const ladder = a.trade.ladderOf(rungId);
-  const at = load ?? startValue(a, rung);
-  const profile = profileOf(a, ladder, rung, at);
+  if (a.grown) {
+    const { amount, from, to, ...rest } = limitOf(a.grown.from, rungId, side, load, lever);
+    const by = Math.exp(a.grown.by.get(ladder.quality) ?? 0);
+    return { ...rest, amount: amount * by, from: from * by, to: to * by };
+  }
+  const rung = a.trade.rung(rungId);
+  const at: Setup = { load: load ?? startValue(a, rung), lever };
+  const set = rungAt(a, rung, lever);
+  const profile = profileOf(a, ladder, set, at.load);
   const about: LessonAbout = { rungId, group: groupOf(ladder, rung, profile?.direction), side };
   const learned = ({ amount, from, to, since, ...rest }: Read): Limit => {
     const moved = Math.exp(shiftOf(a.lessons, about, since));
@@ -275,7 +363,10 @@ export function limitOf(a: LimitAthlete, rungId: string, side: SideKey, load?: n
       orMore: rest.orMore && !lostSince(a.lessons, about, since),
     };
   };
-  const moment = profile && limitByMoment(rung.posture) ? byMoment(a, rung, side, profile) : undefined;
+  const moment =
+    profile && limitByMoment(set.posture)
+      ? byMoment(a, set, side, profile, `${rungId}|${side}|${at.load}|${lever ?? null}`)
+      : undefined;
   if (moment && !moment.orMore) return learned(moment);
   const known = byAmount(a, ladder, rung, side, at);
   const guess = learned(estimated(a, ladder, rung, side, at));
@@ -288,19 +379,20 @@ export function limitOf(a: LimitAthlete, rungId: string, side: SideKey, load?: n
 /** Limits of both sides of a sided rung, or of the one there is. */
 export function limitsOf(
   a: LimitAthlete,
-  rung: Rung,
+  rung: Pick<Rung, 'id' | 'sided'>,
   load?: number,
+  lever?: Setup['lever'],
 ): {
   readonly weaker: Limit;
   readonly bySide: Readonly<Partial<Record<SideKey, Limit>>>;
   readonly weakerSide: Side | null;
 } {
   if (!rung.sided) {
-    const both = limitOf(a, rung.id, 'both', load);
+    const both = limitOf(a, rung.id, 'both', load, lever);
     return { weaker: both, bySide: { both }, weakerSide: null };
   }
-  const left = limitOf(a, rung.id, 'left', load);
-  const right = limitOf(a, rung.id, 'right', load);
+  const left = limitOf(a, rung.id, 'left', load, lever);
+  const right = limitOf(a, rung.id, 'right', load, lever);
   const leftWeaker = left.amount <= right.amount;
   return {
     weaker: leftWeaker ? left : right,

@@ -1,3 +1,5 @@
+import { loadFelt } from '~/core/body/inverse';
+import { hasMoment, limitByMoment } from '~/core/body/moment';
 import type { LoadKind } from '~/core/body/posture';
 import type { Rung } from '~/core/catalogue';
 import type { Gate } from '~/core/clear/gate';
@@ -66,5 +68,9 @@ export function loadsFor(
     exist.length === 0
       ? (a.rack[by] ?? usualRack[by] ?? []).filter((value) => value <= most).slice(-1)
       : exist;
-  return optional ? [0, ...near] : near;
+  if (!optional) return near;
+  // A weight that the moment does not feel is not offered.
+  const speaks = hasMoment(rung.posture.archetype) && limitByMoment(rung.posture);
+  const felt = (value: number) => loadFelt(rung.posture, a.body, { by, value }, { needs: rung.needs });
+  return [0, ...near.filter((value) => !speaks || felt(value))];
 }

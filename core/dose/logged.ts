@@ -17,6 +17,8 @@ export interface SetRecord {
   readonly faultId: string | null;
   /** Outside load it was done with, kg or N by the rung's kind; undefined takes the rung's start. */
   readonly load?: number | null | undefined;
+  /** Where its lever was set, cm or degrees; none for the rung's own. */
+  readonly lever?: number | null | undefined;
 }
 
 /** One logged session. */

@@ -349,6 +349,7 @@ describe('where an athlete stands', () => {
       sex: 'female',
       sport: 'running',
       level: 'trained',
+      massKg: athlete.massKg,
       eventMinutes: 220,
     });
     expect(screenedPerson(athlete, '2026-11-24').ageYears).toBe(29);

@@ -1,4 +1,5 @@
 import { otherSide, type QualityId, quality, type ScreenTest, type SideKey } from '~/core/catalogue';
+import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Capability, TestResult } from '~/core/screen/assess/assess';
 import { gradeWords } from '~/core/screen/trial/words';
@@ -28,7 +29,8 @@ export function setUpText(trade: Pick<Trade, 'test'>, testId: string, side: Side
 /** The raw figure of a result: "45 s", "9°", "Cued", "level 2". */
 export function rawText(
   trade: Pick<Trade, 'test'>,
-  result: Pick<TestResult, 'testId' | 'value' | 'grade'>,
+  result: Pick<TestResult, 'testId' | 'value' | 'grade'> & { readonly parts?: TestResult['parts'] },
+  said?: LoadSaid,
 ): string {
   const test = trade.test(result.testId);
   if (test.kind === 'grade') return result.grade ? gradeWords[result.grade].toLowerCase() : 'no grade';
@@ -37,7 +39,9 @@ export function rawText(
   const figure = Number.isInteger(result.value) ? String(result.value) : result.value.toFixed(1);
   const unit = test.unit.startsWith('°') ? test.unit : ` ${test.unit}`;
   const grade = test.withGrade && result.grade ? `, ${gradeWords[result.grade].toLowerCase()}` : '';
-  return `${figure}${unit}${grade}`;
+  const used = test.load && result.parts?.load;
+  const load = said && test.load && used ? loadInWords({ by: test.load.by, value: used }, said) : undefined;
+  return `${figure}${unit}${grade}${load ? `, ${load}` : ''}`;
 }
 
 /** The words of a level, or its number where it has none. */

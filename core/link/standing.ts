@@ -30,6 +30,8 @@ export interface EventFacts {
   readonly priority: 'A' | 'B' | 'C';
   readonly minutes: number | null;
   readonly perMinute: number | null;
+  /** Five minutes on the day before it. */
+  readonly primer?: boolean | undefined;
 }
 
 /** The event a plan looks to: the next A event, else the next event of any priority. */
@@ -43,7 +45,7 @@ export function mainEvent<E extends Pick<EventFacts, 'onDate' | 'priority'>>(
 
 /** An athlete as targets are chosen for. */
 export function screenedPerson(
-  athlete: Pick<AthleteFacts, 'birthDate' | 'sex' | 'disciplineId' | 'level'>,
+  athlete: Pick<AthleteFacts, 'birthDate' | 'sex' | 'disciplineId' | 'level' | 'massKg'>,
   day: IsoDay,
   event?: { readonly minutes: number | null },
 ): ScreenedPerson {
@@ -52,6 +54,7 @@ export function screenedPerson(
     sex: athlete.sex,
     sport: discipline(athlete.disciplineId).sport,
     level: athlete.level,
+    massKg: athlete.massKg,
     eventMinutes: event?.minutes ?? undefined,
   };
 }

@@ -25,6 +25,18 @@ export function nearEvent(day: IsoDay, { events }: Pick<DaysInput, 'events'>): b
   });
 }
 
+/** Days of a week before an event whose coach wants a primer there; a day without training stays one. */
+export function primerDays(
+  startsOn: IsoDay,
+  input: {
+    readonly events: readonly (Pick<PlanEvent, 'onDate'> & { readonly primer?: boolean | undefined })[];
+    readonly blackouts: readonly Blackout[];
+  },
+): IsoDay[] {
+  const days = new Set(input.events.filter(({ primer }) => primer).map(({ onDate }) => addDays(onDate, -1)));
+  return allDays(startsOn).filter((day) => days.has(day) && !blackedOut(day, input.blackouts));
+}
+
 /** After an A event the rest of its week is free. */
 function afterEvent(day: IsoDay, startsOn: IsoDay, { events }: Pick<DaysInput, 'events'>): boolean {
   return events.some((event) => event.priority === 'A' && event.onDate >= startsOn && event.onDate < day);

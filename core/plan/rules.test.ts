@@ -10,7 +10,7 @@ import {
   splitOpenBlock,
   splitPhases,
 } from './calendar';
-import { spread, trainingDays } from './days';
+import { primerDays, spread, trainingDays } from './days';
 import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise, sessionDaysOf } from './periodise';
 import { makeSeason, weekOf, withheldQualities } from './season-input';
 import { blocksOf, mainsFor } from './tiers';
@@ -468,5 +468,19 @@ describe('what a season is made from', () => {
     expect(weekOf(weeks, '2026-11-29')).toBe(weeks[1]);
     expect(weekOf(weeks, '2026-12-12')).toBe(weeks[2]);
     expect(weekOf(weeks, '2026-12-13')).toBeUndefined();
+  });
+});
+
+describe('days for five minutes', () => {
+  const event = (onDate: string, primer?: boolean) => ({ onDate, primer });
+  const days = (events: readonly { onDate: string; primer?: boolean | undefined }[], blackouts = noDaysOff) =>
+    primerDays('2026-11-23', { events, blackouts });
+  const noDaysOff: readonly { from: string; to: string; reason: string }[] = [];
+  it('lie before the events that want them, over the edge of a week too, and never on a day without training', () => {
+    expect(days([event('2026-11-29', true)])).toEqual(['2026-11-28']);
+    expect(days([event('2026-11-30', true)])).toEqual(['2026-11-29']);
+    expect(days([event('2026-11-23', true), event('2026-11-26'), event('2026-11-27', false)])).toEqual([]);
+    const off = [{ from: '2026-11-28', to: '2026-11-28', reason: 'travel' }];
+    expect(days([event('2026-11-29', true)], off)).toEqual([]);
   });
 });

@@ -3,8 +3,7 @@ import type { QualityId, SideKey } from '~/core/catalogue';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality } from '~/core/dose/choose';
 import { growth, growthsAWeek } from '~/core/dose/learn';
-import { groupShare, type Lesson } from '~/core/dose/lessons';
-import { directionOf, groupOf } from '~/core/dose/limits';
+import type { Setup } from '~/core/dose/limits';
 import { phaseRules, type Window } from '~/core/dose/phases';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import type { TestResult } from '~/core/screen/assess/assess';
@@ -33,6 +32,7 @@ export interface ExerciseTarget {
   readonly amount: number;
   /** kg or N; null for none. */
   readonly load: number | null;
+  readonly lever?: number | null | undefined;
   /** L of the weaker side at the end of the block. */
   readonly limit: number;
 }
@@ -62,31 +62,9 @@ export interface TargetsInput {
     readonly quality: LadderQuality;
     readonly rungId: string;
     readonly load: number | null;
+    readonly lever?: number | null | undefined;
   }[];
 }
-
-/** Groups of a quality's rungs, which lessons move together. */
-const groupsOf = (athlete: DoseAthlete, quality: LadderQuality): string[] => [
-  ...new Set(
-    athlete.trade.ladders
-      .filter((ladder) => ladder.quality === quality)
-      .flatMap((ladder) => ladder.rungs.map((rung) => groupOf(ladder, rung, directionOf(athlete, rung.id)))),
-  ),
-];
-
-/** Lessons as if every rung of some groups had grown by so much, in logs. */
-const grown = (athlete: DoseAthlete, groups: readonly string[], moved: number): Lesson[] =>
-  groups.map((group) => ({
-    onDate: addDays(athlete.today, 1),
-    rungId: '',
-    group,
-    side: 'both',
-    // A lesson moves the other rungs of its group by a share; here the group as a whole is to grow by `moved`.
-    moved: moved / groupShare,
-    before: 1,
-    after: Math.exp(moved),
-    why: 'clean',
-  }));
 
 /** Clean sessions a week of a quality with so many sets in it: a main quality is done twice or more, a kept one once. */
 const sessionsAWeek = (tier: 'main' | 'keep'): number => (tier === 'main' ? growthsAWeek : 1);
@@ -122,9 +100,8 @@ function testTargets(input: TargetsInput, quality: LadderQuality, moved: number)
 export function blockTargets(input: TargetsInput): BlockTargets[] {
   const { athlete, weeks } = input;
   const moved = new Map<LadderQuality, number>();
-  const groups = new Map<LadderQuality, readonly string[]>();
-  let held = new Map<LadderQuality, { rungId: string; load: number }>(
-    input.held.map(({ quality, rungId, load }) => [quality, { rungId, load: load ?? 0 }]),
+  let held = new Map<LadderQuality, { rungId: string } & Setup>(
+    input.held.map(({ quality, rungId, load, lever }) => [quality, { rungId, load: load ?? 0, lever }]),
   );
   return blocksOf(weeks).flatMap((block): BlockTargets[] => {
     const its = weeks.slice(block.from, block.to);
@@ -140,31 +117,27 @@ export function blockTargets(input: TargetsInput): BlockTargets[] {
         its.flatMap(({ cells }) => cells).flatMap((cell) => (cell.tier === 'main' ? [cell.quality] : [])),
       ),
     ];
+    const then: DoseAthlete = { ...athlete, grown: { from: athlete, by: new Map(moved) } };
     const next = new Map(held);
     const qualities = mains.map((quality): QualityTarget => {
-      const shift = moved.get(quality) ?? 0;
-      const its = groups.get(quality) ?? groupsOf(athlete, quality);
-      groups.set(quality, its);
-      const then: DoseAthlete = { ...athlete, lessons: [...athlete.lessons, ...grown(athlete, its, shift)] };
       const weaker = input.weakerSide[quality as QualityId];
       const gapActs = weaker?.acts ?? false;
       const wanted = { quality, phase: block.phase, gapActs, before: new Set<string>() };
       const on = held.get(quality);
       const found: Candidate | undefined =
-        ((current || phaseRules[block.phase].keepsRungs) &&
-          on &&
-          judgeHeld(then, on.rungId, on.load, wanted)) ||
+        ((current || phaseRules[block.phase].keepsRungs) && on && judgeHeld(then, on.rungId, on, wanted)) ||
         chooseRungs(then, on ? { ...wanted, held: on } : wanted).candidates[0];
-      if (found) next.set(quality, { rungId: found.rung.id, load: found.load });
+      if (found) next.set(quality, { rungId: found.rung.id, load: found.load, lever: found.lever });
       return {
         quality,
-        tests: testTargets(input, quality, shift),
+        tests: testTargets(input, quality, moved.get(quality) ?? 0),
         exercise: found
           ? {
               rungId: found.rung.id,
               sets: phaseRules[block.phase].sets,
               amount: found.asked.amount,
               load: found.load > 0 ? found.load : null,
+              lever: found.lever,
               limit: Math.round(found.limit.amount),
             }
           : null,

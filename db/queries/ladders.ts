@@ -124,6 +124,7 @@ export async function putUnderWay(rows: readonly (typeof underWay.$inferInsert)[
         ladderId: sql`excluded.ladder_id`,
         rungId: sql`excluded.rung_id`,
         load: sql`excluded.load`,
+        lever: sql`excluded.lever`,
         setting: sql`excluded.setting`,
         since: sql`excluded.since`,
         proposalId: sql`excluded.proposal_id`,

@@ -56,6 +56,7 @@ export interface DoneRow {
   rungId: string;
   side: 'left' | 'right' | 'both';
   load: number | null;
+  lever: number | null;
   onDate: string;
   logId: string;
   /** Every set of it was clean. */
@@ -72,6 +73,7 @@ export async function doneOf(athleteId: string): Promise<DoneRow[]> {
         rungId: setLog.rungId,
         side: setLog.side,
         load: setLog.loadValue,
+        lever: setLog.lever,
         onDate: sessionLog.onDate,
         logId: sessionLog.id,
         clean: sql<boolean>`bool_and(${setLog.faultId} is null and ${setLog.done} >= ${setLog.planned})`,
@@ -80,7 +82,7 @@ export async function doneOf(athleteId: string): Promise<DoneRow[]> {
       .from(setLog)
       .innerJoin(sessionLog, eq(sessionLog.id, setLog.logId))
       .where(and(eq(sessionLog.athleteId, sql.placeholder('athleteId')), counts(database)))
-      .groupBy(setLog.rungId, setLog.side, setLog.loadValue, sessionLog.onDate, sessionLog.id)
+      .groupBy(setLog.rungId, setLog.side, setLog.loadValue, setLog.lever, sessionLog.onDate, sessionLog.id)
       .prepare(name),
   ).execute({ athleteId });
 }

@@ -83,6 +83,8 @@ export interface PrescriptionDetail {
   tempo: string | null;
   /** Hardest effort of 10 that a caution leaves. */
   effortMost?: number | null;
+  /** Where its lever is set, cm or degrees; null or missing for the rung's own. */
+  lever?: number | null;
   /** Set-up for this athlete, in words. */
   setting?: string | null;
   breath: string;
@@ -180,6 +182,8 @@ export const setLog = pgTable(
     loadKind: text({ enum: loadKinds }),
     loadValue: doublePrecision(),
     loadUnit: text({ enum: loadUnits }),
+    /** Where its lever was set, cm or degrees; null for the rung's own. */
+    lever: doublePrecision(),
   },
   (t) => [
     primaryKey({ columns: [t.logId, t.rungId, t.setNo, t.side] }),
@@ -236,6 +240,8 @@ export const underWay = pgTable(
     rungId: text().notNull(),
     /** Outside load in the rung's own kind (kg or N); null for none. */
     load: doublePrecision(),
+    /** Where its lever is set, cm or degrees; null for the rung's own. */
+    lever: doublePrecision(),
     /** How it is set up for this athlete, in words: where to stand, which ball. */
     setting: text(),
     /** The day it began; what began in a block stays through it. */
@@ -298,6 +304,8 @@ export interface ProposedState {
   amount: number;
   /** kg or N; null or missing for none. */
   load?: number | null;
+  /** cm or degrees; null or missing for the rung's own. */
+  lever?: number | null;
 }
 
 export const proposalKinds = [
@@ -356,6 +364,8 @@ export interface KeptExercise {
   amount: number;
   /** kg or N; null for none. */
   load: number | null;
+  /** cm or degrees; null or missing for the rung's own. */
+  lever?: number | null;
 }
 
 /** Exercises a practice keeps together and reuses: a circuit, a sequence of a school. */

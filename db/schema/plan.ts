@@ -39,6 +39,8 @@ export const event = pgTable(
     minutes: doublePrecision(),
     /** Steps, strokes, strides or cycles a minute; the discipline's default when null. */
     perMinute: doublePrecision(),
+    /** Five minutes on the day before it. */
+    primer: boolean().notNull().default(false),
   },
   (t) => [
     index('event_athlete').on(t.athleteId, t.onDate),

@@ -42,6 +42,7 @@ export const easeBackIn = command({
     await putUnderWay(
       eased.underWay.map((row) => ({
         ...row,
+        lever: row.lever ?? null,
         setting: row.setting ?? null,
         athleteId,
         updatedAt: principal.now,

@@ -1,12 +1,15 @@
 import { addDays } from '~/core/body/dates';
 import { setsOfPractice } from '~/db/queries/exercise-sets';
+import { lessonsOfLog } from '~/db/queries/learned';
 import { newId } from '~/db/queries/practice';
 import type { StoredSession } from '~/db/queries/sessions';
 import { ownDatabase } from '~/db/testing';
 import { subjectOf } from '../principal/subject';
 import { aPlanned, aPractice, codesOf, must, sessionsOf, type TestPractice, testDay } from '../testing';
+import { logOf } from '../testing-logs';
 import { editSession } from './edit-session';
 import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
+import { keepLog } from './keep-log';
 import { layOut } from './lay-out';
 
 ownDatabase();
@@ -68,6 +71,42 @@ describe('a coach’s hand on a session', () => {
     must(await layOut(practice.coach, { athleteId }));
     const again = (await sessions()).find(({ onDate }) => onDate === session.onDate);
     expect(again?.items.find(({ rungId }) => rungId === item.rungId)).toMatchObject({ sets: 4, amount: 9 });
+  });
+
+  it('sets a lever, which the log is read against and the week keeps; not further than the rung goes', async () => {
+    const added = must(await edit(await first(), { op: 'add', rungId: 'hinge_stand' }));
+    const session = (await sessions()).find(({ id }) => id === added.sessionId) as StoredSession;
+    const item = session.items.at(-1) as StoredSession['items'][number];
+    const change = (lever: number) =>
+      edit(session, { op: 'change', itemId: item.id, figures: { ...figures, lever } });
+    expect(codesOf(await change(80))).toContain('hand.lever_range');
+    const { sessionId } = must(await change(50));
+    const now = await asNow(session, sessionId);
+    const row = now.items.find(({ rungId }) => rungId === 'hinge_stand');
+    expect(row?.detail.lever).toBe(50);
+    // Further down asks for more: the limit beside it is that of the lever.
+    expect(row?.detail.limit).toBeLessThan((item.detail.limit ?? 0) * 0.7);
+    must(await layOut(practice.coach, { athleteId }));
+    const again = (await sessions()).find(({ onDate }) => onDate === session.onDate) as StoredSession;
+    expect(again.items.find(({ rungId }) => rungId === 'hinge_stand')?.detail.lever).toBe(50);
+    const { logId } = must(await keepLog(practice.coach, logOf(again, { reserve: { hinge_stand: 'lots' } })));
+    const logged = (await sessions()).find(({ id }) => id === again.id)?.log;
+    const levers = logged?.sets.map(({ rungId, lever }) => [rungId, lever]) ?? [];
+    expect(levers).toContainEqual(['hinge_stand', 50]);
+    expect(levers.filter(([, lever]) => lever !== null).every(([id]) => id === 'hinge_stand')).toBe(true);
+    const lesson = (await lessonsOfLog(logId)).find(({ rungId }) => rungId === 'hinge_stand');
+    expect(lesson).toMatchObject({ why: 'lots' });
+    expect(lesson?.before).toBeCloseTo(row?.detail.limit ?? 0, -1);
+    // What has no lever takes none.
+    expect(
+      codesOf(
+        await edit((await sessions()).at(-1) as StoredSession, {
+          op: 'change',
+          itemId: itemAt((await sessions()).at(-1) as StoredSession, 0).id,
+          figures: { ...figures, amount: 3, lever: 10 },
+        }),
+      ),
+    ).toContain('hand.no_lever');
   });
 
   it('swaps, adds, takes off and reorders', async () => {

@@ -28,6 +28,7 @@ export const keepExerciseSet = command({
         sets: detail.wholeSets ?? sets,
         amount,
         load: loadValue,
+        lever: detail.lever ?? null,
       })),
       staffId: principal.staffId,
       createdAt: principal.now,

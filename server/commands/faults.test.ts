@@ -46,6 +46,7 @@ import { openScreening, openSquadScreening } from './open-screening';
 import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
 import { planSeason } from './plan-season';
 import { recordAgreement } from './record-agreement';
+import { repeatWeek } from './repeat-week';
 import { saveAthlete } from './save-athlete';
 import { setPrescription } from './set-prescription';
 import { setUpPractice } from './set-up-practice';
@@ -393,6 +394,18 @@ const stories: readonly Story[] = [
       return () => removeExerciseSet(practice.coach, { id });
     },
     'kept.gone',
+  ],
+  [
+    'week.repeat',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const session = (await sessionsOf(practice.coach, athleteId)).find(({ onDate }) => onDate === testDay);
+      if (!session) throw new Error('no session');
+      must(await keepLog(practice.coach, logOf(session)));
+      const later = await on(practice.coach, addDays(testDay, 11));
+      const id = newId();
+      return () => repeatWeek(later, { athleteId, id });
+    },
   ],
   [
     'week.ease_back',

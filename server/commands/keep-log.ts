@@ -32,6 +32,7 @@ const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
     extraSetSide: item.detail.extraSetSide,
     amount: item.shownAmount,
     load: loadIn(item.loadKind, item.shownLoad),
+    lever: item.detail.lever ?? null,
   }));
 
 const keyOf = (set: Pick<SetRecord, 'rungId' | 'setNo' | 'side'>) => `${set.rungId}|${set.setNo}|${set.side}`;
@@ -58,6 +59,7 @@ function together(mine: { input: LogInput; sets: readonly KeptSet[] }, other: Lo
           done: set.done,
           faultId: set.faultId,
           load: loadIn(set.loadKind, set.loadValue),
+          lever: set.lever,
         }),
       ),
     ],

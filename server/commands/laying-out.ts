@@ -198,7 +198,13 @@ export async function layOutWeeks(
   }
   if (dealtAny)
     await putUnderWay(
-      underWay.map((one) => ({ ...one, setting: one.setting ?? null, athleteId, updatedAt: principal.now })),
+      underWay.map((one) => ({
+        ...one,
+        lever: one.lever ?? null,
+        setting: one.setting ?? null,
+        athleteId,
+        updatedAt: principal.now,
+      })),
     );
   return { laidOut };
 }

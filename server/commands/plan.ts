@@ -27,6 +27,7 @@ export const addEvent = command({
     priority: z.enum(['A', 'B', 'C']),
     minutes: z.number().min(0.1, 'event.minutes').max(2880, 'event.minutes').nullable().default(null),
     perMinute: z.number().min(1, 'event.rate').max(400, 'event.rate').nullable().default(null),
+    primer: z.boolean().default(false),
   }),
   async run(principal, event) {
     const held = await heldSubject(principal, event.athleteId);

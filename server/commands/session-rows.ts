@@ -44,6 +44,7 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
       extraSetSide: item.extraSetSide,
       tempo: item.tempo,
       effortMost: item.effortMost,
+      lever: item.lever,
       setting: item.setting,
       breath: item.breath,
       cues: [...item.cues],
@@ -57,15 +58,19 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
 
 /** What a laid-out session asks, without its ids: two that ask the same are the same session. */
 export const asks = (
-  items: readonly Pick<PrescriptionRow | NewItem, 'rungId' | 'sets' | 'amount' | 'restS' | 'loadValue'>[],
+  items: readonly Pick<
+    PrescriptionRow | NewItem,
+    'rungId' | 'sets' | 'amount' | 'restS' | 'loadValue' | 'detail'
+  >[],
 ) =>
   JSON.stringify(
-    items.map(({ rungId, sets, amount, restS, loadValue }) => [
+    items.map(({ rungId, sets, amount, restS, loadValue, detail }) => [
       rungId,
       sets,
       amount,
       restS,
       loadValue ?? null,
+      detail.lever ?? null,
     ]),
   );
 

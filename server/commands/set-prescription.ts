@@ -73,6 +73,7 @@ export const setPrescription = command({
         ladderId: ladder.id,
         rungId,
         load: load ?? (same ? on.load : startOf(rung, athlete, gate)),
+        lever: same ? on.lever : null,
         setting: setting ?? (same ? on.setting : null),
         since: principal.today,
         updatedAt: principal.now,

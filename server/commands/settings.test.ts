@@ -67,7 +67,7 @@ describe('the rack of a practice', () => {
     if (!subject) throw new Error('gone');
     const sessions = await sessionsOf(coach, athleteId);
     const loads = sessions.flatMap((session) =>
-      sessionView(coach, subject.gate, session).items.flatMap(({ load }) => (load ? [load] : [])),
+      sessionView(coach, subject, session).items.flatMap(({ load }) => (load ? [load] : [])),
     );
     const cables = sessions.flatMap(({ items }) => items.filter(({ loadKind }) => loadKind === 'cable_N'));
     expect(loads.length).toBeGreaterThan(0);

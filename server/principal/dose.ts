@@ -8,13 +8,13 @@ import type { AthleteStanding, Subject } from './subject';
 export function practisedFrom(rows: readonly DoneRow[]): { practised: Practised[]; bests: CleanBest[] } {
   const sessions = new Map<string, Map<string, boolean>>();
   const bests = new Map<string, CleanBest>();
-  for (const { rungId, side, load, onDate, logId, clean, best } of rows) {
+  for (const { rungId, side, load, lever, onDate, logId, clean, best } of rows) {
     const ofRung = sessions.get(rungId) ?? new Map<string, boolean>();
     ofRung.set(logId, (ofRung.get(logId) ?? true) && clean);
     sessions.set(rungId, ofRung);
-    const key = `${rungId}|${side}|${load}`;
+    const key = `${rungId}|${side}|${load}|${lever}`;
     if (best !== null && best > (bests.get(key)?.amount ?? 0))
-      bests.set(key, { rungId, side, load, amount: best, onDate });
+      bests.set(key, { rungId, side, load, lever, amount: best, onDate });
   }
   return {
     practised: [...sessions].map(([rungId, logs]) => ({

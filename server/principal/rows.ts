@@ -51,16 +51,19 @@ export const toOutcome = (log: LogWithSets): SessionOutcome => ({
   painScore: log.painScore,
   painRegion: log.painRegion,
   reserve: log.reserve,
-  sets: log.sets.map(({ ladderId, rungId, setNo, side, planned, done: amount, faultId, loadValue }) => ({
-    ladderId,
-    rungId,
-    setNo,
-    side,
-    planned,
-    done: amount,
-    faultId,
-    load: loadValue,
-  })),
+  sets: log.sets.map(
+    ({ ladderId, rungId, setNo, side, planned, done: amount, faultId, loadValue, lever }) => ({
+      ladderId,
+      rungId,
+      setNo,
+      side,
+      planned,
+      done: amount,
+      faultId,
+      load: loadValue,
+      lever,
+    }),
+  ),
 });
 
 export const toPlanWeek = (row: PlanWeekRow): PlanWeek => ({
@@ -84,7 +87,11 @@ export const loadColumns = (
 });
 
 /** Where a stored proposal leads from or to. */
-export const stepIn = (state: ProposalRow['before']): Step => ({ ...state, load: state.load ?? null });
+export const stepIn = (state: ProposalRow['before']): Step => ({
+  ...state,
+  load: state.load ?? null,
+  lever: state.lever ?? null,
+});
 
 export const toUnderWay = (row: UnderWayRow): UnderWay => ({
   quality: row.quality as LadderQuality,
@@ -92,6 +99,7 @@ export const toUnderWay = (row: UnderWayRow): UnderWay => ({
   ladderId: row.ladderId,
   rungId: row.rungId,
   load: row.load,
+  lever: row.lever,
   since: row.since,
   setting: row.setting,
 });

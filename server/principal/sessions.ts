@@ -23,6 +23,7 @@ export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRo
   amount: row.amount,
   unit: row.unit,
   load: loadIn(row.loadKind, row.loadValue),
+  lever: row.detail.lever ?? null,
   pair: row.detail.pair ?? null,
   minutes: row.minutes,
   setting: row.detail.setting ?? null,

@@ -1,10 +1,10 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
-import type { LoadSaid } from '~/core/catalogue/rung-load';
+import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
-import { loadText, workText } from '~/core/coach/prescription';
-import { reEntryOf } from '~/core/coach/re-entry';
+import { workText } from '~/core/coach/prescription';
+import { isRepeated, reEntryOf } from '~/core/coach/re-entry';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
@@ -12,8 +12,8 @@ import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
 import { openProposals } from '~/db/queries/ladders';
 import { recentLogs } from '~/db/queries/logs';
-import { newestSeason } from '~/db/queries/plan';
-import { writeAudit } from '~/db/queries/practice';
+import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
+import { newId, writeAudit } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { forAthlete, type Principal } from '../principal/principal';
@@ -71,14 +71,15 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
         }
       : undefined,
     school: school(athlete.schoolId ?? principal.schoolId).name,
-    sessions: sessions.map((session) => sessionView(principal, gate, session, week?.focus ?? null)),
+    sessions: sessions.map((session) => sessionView(principal, standing, session, week?.focus ?? null)),
     totals: totalsView(
       principal,
       sessions,
       both.filter((session) => session.onDate < weekStart),
     ),
     /** Days of this week and the next that hold no session. */
-    reEntry: weekStart === thisWeek ? await reEntryView(principal, athlete.id, both) : null,
+    reEntry:
+      weekStart === thisWeek ? await reEntryView(principal, athlete.id, both, newest?.weeks ?? []) : null,
     freeDays: sessionsMove ? freeDays(today, thisWeek, both) : [],
     // Why something wanted is not on the card, as it was found when the week was laid out.
     leftOut: week?.leftOut ?? [],
@@ -90,14 +91,27 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
 }
 
 /** What a break asks for; asked only when nothing was done this week nor the one before. */
-async function reEntryView(principal: Principal, athleteId: string, both: readonly StoredSession[]) {
+async function reEntryView(
+  principal: Principal,
+  athleteId: string,
+  both: readonly StoredSession[],
+  weeks: readonly PlanWeekRow[],
+) {
   const { practiceId, today } = principal;
   if (both.some(({ log }) => log !== undefined)) return null;
   const [last] = await recentLogs(practiceId, athleteId, 1);
   if (!last) return null;
   const since = await sessionsBetween(practiceId, athleteId, addDays(last.onDate, 1), addDays(today, -1));
   const found = reEntryOf(last.onDate, today, missedIn(since));
-  return found.kind === 'go_on' ? null : { ...found, lastDone: last.onDate };
+  return found.kind === 'go_on'
+    ? null
+    : {
+        ...found,
+        lastDone: last.onDate,
+        /** Of the season that repeats a missed week. */
+        seasonId: newId(),
+        repeated: isRepeated(weeks, today),
+      };
 }
 
 /** Days from today to the end of the next week without a session. */
@@ -112,7 +126,7 @@ export const freeDays = (
 
 /** "7 sets, 4 min 10 s, 14 kg in the hand" of a quality. */
 function totalText({ sets, seconds, reps, topLoad }: QualityTotal, loads: LoadSaid): string {
-  const load = topLoad && loadText(topLoad, loads);
+  const load = topLoad && loadInWords(topLoad, loads);
   return [
     `${sets} sets`,
     secondsText(seconds),
@@ -180,7 +194,7 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
       withheld.length > 0
         ? []
         : sessions
-            .map((session) => sessionView(principal, gate, session))
+            .map((session) => sessionView(principal, standing, session))
             .filter(({ calledOff, passedOver, items }) => !calledOff && !passedOver && items.length > 0),
     disclaimer,
   };
@@ -210,7 +224,7 @@ export async function calendarView(by: Principal, { athlete, gate }: Subject) {
   });
   const stopped = gate.may('send').length > 0;
   const entry = (session: StoredSession) => {
-    const view = sessionView(principal, gate, session);
+    const view = sessionView(principal, { athlete, gate }, session);
     const cancelled =
       session.log === undefined &&
       (view.passedOver || (session.onDate >= today && (stopped || view.calledOff)));

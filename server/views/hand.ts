@@ -1,7 +1,11 @@
 import { addDays, earlierOf, weekStartOf } from '~/core/body/dates';
+import { leverNamed } from '~/core/body/lever';
+import type { Ladder, Rung } from '~/core/catalogue';
 import { inField, loadField } from '~/core/catalogue/rung-load';
 import { equivalents } from '~/core/coach/by-hand';
+import type { DoseAthlete } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
+import { leverFor } from '~/core/dose/levers';
 import { loadsFor } from '~/core/dose/loads';
 import { phaseRules } from '~/core/dose/phases';
 import { weakerSides } from '~/core/link/weaker-sides';
@@ -16,6 +20,18 @@ import { forAthlete, type Principal } from '../principal/principal';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
 import { freeDays } from './coach';
 import { sessionView } from './session';
+
+/** What of a rung can be set besides its load, for a field; null for nothing. */
+function leverView(dosed: DoseAthlete, ladder: Ladder, rung: Rung) {
+  const its = leverFor(dosed, ladder, rung);
+  const named = leverNamed(rung.posture);
+  return its && named
+    ? {
+        label: `${named.name}, ${its.unit === 'deg' ? '°' : 'cm'}`,
+        hint: `${named.from}: ${Math.min(...its.values)} to ${Math.max(...its.values)}, its own ${its.own}`,
+      }
+    : null;
+}
 
 /** A session for the coach's hand: its exercises with what could stand in their place; undefined when it is not here. */
 export async function handView(
@@ -42,7 +58,7 @@ export async function handView(
   );
   const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
   const weaker = weakerSides(standing.linked.priorities);
-  const view = sessionView(principal, gate, session);
+  const view = sessionView(principal, subject, session);
   const there = new Set(session.items.map((item) => item.rungId));
   const rows = new Map(session.items.map((row) => [row.id, row]));
   return {
@@ -87,6 +103,9 @@ export async function handView(
         limit: row?.detail.limit ?? null,
         /** How its load is typed; null for none. */
         loadField: field ?? null,
+        /** Its lever: what is set, in which unit, between what, and its own; null for none. */
+        lever: leverView(dosed, trade.ladderOf(rung.id), rung),
+        leverValue: row?.detail.lever ?? null,
         /** Loads there are; none of them means any. */
         loads: field
           ? loadsFor(dosed, rung, phaseRules.load.kilograms).map((value) => inField(value, field))

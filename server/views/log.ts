@@ -118,10 +118,10 @@ const common = (principal: Principal, { athlete }: Subject) => ({
 export async function logView(by: Principal, subject: Subject, sessionId: string | undefined) {
   const principal = forAthlete(by, subject.athlete);
   const { trade, practiceId, firstWeekday, today } = principal;
-  const { athlete, gate } = subject;
+  const { athlete } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
   if (!session || session.athleteId !== athlete.id) return undefined;
-  const view = sessionView(principal, gate, session);
+  const view = sessionView(principal, subject, session);
   const shown: Shown = [...view.items, ...view.withheld];
   const { log } = session;
   const planned = session.items.flatMap((row): DraftExercise[] => {

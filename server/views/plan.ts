@@ -1,6 +1,6 @@
 import { addDays } from '~/core/body/dates';
 import { discipline, qualityName } from '~/core/catalogue';
-import { loadText } from '~/core/coach/prescription';
+import { setupText } from '~/core/coach/prescription';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
@@ -25,21 +25,24 @@ const shownAfterDays = 7;
 export async function planView(principal: Principal, subject: Subject, standing: AthleteStanding) {
   const { athlete, gate, events, blackouts } = subject;
   const { today, practiceId } = principal;
-  const newest = await newestSeason(practiceId, athlete.id);
-  const dosed = newest ? await loadDose(principal, subject, standing) : undefined;
-  const targets = newest && dosed ? targetsOf(subject, standing, dosed, newest.weeks) : [];
+  const [newest, dosed] = await Promise.all([
+    newestSeason(practiceId, athlete.id),
+    loadDose(principal, subject, standing),
+  ]);
+  const targets = newest ? targetsOf(subject, standing, dosed, newest.weeks) : [];
   return {
     athleteId: athlete.id,
     today,
     blocked: blockOf(gate),
     screened: standing.trials.length > 0,
-    events: events.map(({ id, name, onDate, priority, minutes, perMinute }) => ({
+    events: events.map(({ id, name, onDate, priority, minutes, perMinute, primer }) => ({
       id,
       name,
       onDate,
       priority,
       minutes,
       perMinute,
+      primer,
     })),
     blackouts: blackouts
       .filter((blackout) => blackout.toDate >= addDays(today, -shownAfterDays))
@@ -88,7 +91,14 @@ const targetsOf = (
 /** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
 function targetView({ trade, loads }: Principal, { quality, tests, exercise, gapPercent }: QualityTarget) {
   const rung = exercise && trade.rung(exercise.rungId);
-  const load = exercise?.load && rung ? loadText({ by: rung.load.by, value: exercise.load }, loads) : null;
+  const its =
+    exercise && rung
+      ? setupText(
+          rung,
+          { load: exercise.load ? { by: rung.load.by, value: exercise.load } : null, lever: exercise.lever },
+          loads,
+        )
+      : null;
   return {
     quality: qualityName(quality),
     tests: tests.map(({ testId, side, now, atEnd, orMore }) => {
@@ -100,7 +110,7 @@ function targetView({ trade, loads }: Principal, { quality, tests, exercise, gap
       exercise && rung
         ? [
             `${rung.name}, ${exercise.sets[0] === exercise.sets[1] ? exercise.sets[0] : `${exercise.sets[0]} to ${exercise.sets[1]}`} \u00d7 ${amountText(exercise.amount, rung.unit)}`,
-            load,
+            its,
             `limit ${amountText(exercise.limit, rung.unit)}`,
           ]
             .filter(Boolean)

@@ -1,9 +1,10 @@
 import { addDays } from '~/core/body/dates';
+import type { Load } from '~/core/body/posture';
 import { qualityName } from '~/core/catalogue';
 import { inField, loadField } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
 import { minutesOf } from '~/core/coach/lay-session';
-import { loadText, workText } from '~/core/coach/prescription';
+import { setupText, workText } from '~/core/coach/prescription';
 import { insideRamp, type Step } from '~/core/coach/progress';
 import { redose } from '~/core/coach/redose';
 import {
@@ -39,13 +40,13 @@ import { type AthleteStanding, gateFor, type Subject } from '../principal/subjec
 /** "Full plank, 3 x 20 s, 4 kg vest" of a step. */
 export function stepText(
   { trade, loads }: Pick<Principal, 'trade' | 'loads'>,
-  { rungId, sets, amount, load }: Step,
+  { rungId, sets, amount, load, lever }: Step,
 ): string {
   const rung = trade.rung(rungId);
   return [
     rung.name,
     `${sets} \u00d7 ${amountText(amount, rung.unit)}`,
-    load ? loadText({ by: rung.load.by, value: load }, loads) : null,
+    setupText(rung, { load: load ? { by: rung.load.by, value: load } : null, lever }, loads),
   ]
     .filter(Boolean)
     .join(', ');
@@ -169,13 +170,16 @@ export async function practiceProposalsView(principal: Principal) {
 type Line = { readonly name: string; readonly work: string };
 
 const lineOf = (
-  { loads }: Pick<Principal, 'loads'>,
-  item: Parameters<typeof workText>[0] & { name: string; load: { by: string; value: number } | null },
+  { trade, loads }: Pick<Principal, 'trade' | 'loads'>,
+  item: Parameters<typeof workText>[0] & {
+    name: string;
+    rungId: string;
+    load: Load | null;
+    lever: number | null;
+  },
 ): Line => ({
   name: item.name,
-  work: [workText(item), item.load ? loadText(item.load as Parameters<typeof loadText>[0], loads) : null]
-    .filter(Boolean)
-    .join(', '),
+  work: [workText(item), setupText(trade.rung(item.rungId), item, loads)].filter(Boolean).join(', '),
 });
 
 /**
@@ -256,6 +260,7 @@ export type ProposalPreview = Awaited<ReturnType<typeof proposalPreview>>;
 /** A laid-out row as its line of work says it. */
 const rowWork = (row: StoredSession['items'][number]) => ({
   name: row.detail.name,
+  rungId: row.rungId,
   sets: row.sets,
   amount: row.amount,
   unit: row.unit,
@@ -263,4 +268,5 @@ const rowWork = (row: StoredSession['items'][number]) => ({
   firstSide: row.detail.firstSide,
   extraSetSide: row.detail.extraSetSide,
   load: loadIn(row.loadKind, row.loadValue),
+  lever: row.detail.lever ?? null,
 });

@@ -9,7 +9,7 @@ import { type HistoryTrial, historyLines } from '~/core/screen/trial/history';
 import { newId, staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
 import { can } from '../principal/can';
-import type { Principal } from '../principal/principal';
+import { forAthlete, type Principal } from '../principal/principal';
 import { toTrial } from '../principal/rows';
 import type { AthleteStanding } from '../principal/subject';
 
@@ -28,6 +28,7 @@ const withUnit = (value: number, unit: string) =>
 /** Every test with both sides, its error, its changes and the history of its trials. */
 export async function resultsView(principal: Principal, standing: AthleteStanding) {
   const { athlete, trade, assessment, today } = standing;
+  const said = forAthlete(principal, athlete).loads;
   const [rows, names] = await Promise.all([
     trialHistoryOf(principal.practiceId, athlete.id),
     staffNames(principal.practiceId),
@@ -87,7 +88,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
         ),
         bars: results.map((result) => ({
           side: result.side,
-          text: rawText(trade, result),
+          text: rawText(trade, result, said),
           score: result.score,
           held: result.held,
           comparable: result.comparable,
@@ -114,7 +115,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
           .filter((change) => change.testId === testId && change.latest.rungId === rungId)
           .map((change) => ({
             side: change.side,
-            from: rawText(trade, change.previous),
+            from: rawText(trade, change.previous, said),
             on: change.previous.onDate,
             says: verdictMarks[change.verdict],
             realFrom: oneDecimal(change.realFrom),
@@ -123,7 +124,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
           id: stands.id,
           onDate: stands.onDate,
           side: stands.side === 'both' ? '' : stands.side,
-          text: rawText(trade, stands),
+          text: rawText(trade, stands, said),
           notes: [
             stands.endReason === 'cap' ? 'held to the cap' : '',
             stands.endReason === 'pain' ? 'ended by pain' : '',
@@ -146,7 +147,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
           stillId: stands.stillId,
           before: before.map((older, i) => ({
             id: older.id,
-            text: rawText(trade, older),
+            text: rawText(trade, older, said),
             reason: (i === 0 ? stands : (before[i - 1] as HistoryTrial)).reason ?? '',
           })),
         })),

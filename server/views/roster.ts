@@ -40,6 +40,8 @@ export async function roster(principal: Principal) {
       id: athlete.id,
       name: `${athlete.givenName} ${athlete.familyName}`,
       familyName: athlete.familyName,
+      massKg: athlete.massKg,
+      kit: athlete.kit,
       age: ageOn(athlete.birthDate, today),
       discipline: disciplineLabel(athlete.disciplineId),
       gate,
@@ -75,8 +77,8 @@ const small = ({ quality, side, capability, confidence, demand }: PillarCell) =>
 
 export type RosterRow = Awaited<ReturnType<typeof roster>>['rows'][number];
 
-/** A row as a page takes it: without the gate, which is the server's. */
-export const shownRow = ({ gate: _, ...row }: RosterRow) => row;
+/** A row as a page takes it: without the gate and what loads are worked out from, which are the server's. */
+export const shownRow = ({ gate: _, massKg: __, kit: ___, ...row }: RosterRow) => row;
 export type ShownRow = ReturnType<typeof shownRow>;
 
 /** The step in a word or three, for lists. */

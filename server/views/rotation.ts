@@ -11,6 +11,7 @@ import { warmUpMinutes } from '~/core/screen/battery/timeline';
 import { batteriesOf } from '~/db/queries/screen';
 import { type Principal, painSettings } from '../principal/principal';
 import { roster } from './roster';
+import { testLoadFor } from './test-load';
 
 /** Letters of the stations. */
 const stationLetter = (i: number) => String.fromCharCode(65 + i);
@@ -146,6 +147,7 @@ export async function clocksView(principal: Principal, testId: string, query: UR
       capS: limits.capS,
       stopAtS: Math.min(limits.capS ?? Number.POSITIVE_INFINITY, test.stopAt ?? test.max),
       notes: limits.notes,
+      load: testLoadFor(principal, row, test),
     };
   });
   const free = people.filter((person) => person.bars.length === 0);

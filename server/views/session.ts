@@ -1,8 +1,9 @@
-import { handAndWall, type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
+import { withLever } from '~/core/body/lever';
+import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { planB } from '~/core/coach/lay-session';
-import { inHandText, workText } from '~/core/coach/prescription';
+import { inHandText, setupText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
@@ -10,6 +11,7 @@ import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { loadIn } from '../principal/rows';
 import { isPassedOver } from '../principal/sessions';
+import type { Subject } from '../principal/subject';
 
 /**
  * One prescription as screens and cards show it: through the gate of the day when the session is still to be done, as it was
@@ -18,9 +20,11 @@ import { isPassedOver } from '../principal/sessions';
 function itemView(
   { trade, loads }: Pick<Principal, 'trade' | 'loads'>,
   item: PrescriptionRow,
+  athlete: Subject['athlete'],
   gate: Gate | undefined,
 ) {
   const { detail } = item;
+  const lever = detail.lever ?? null;
   const rung = trade.rung(item.rungId);
   const gated = gate
     ? underGate(gate, trade, {
@@ -68,10 +72,11 @@ function itemView(
     sideWords,
     restS: item.restS,
     tempo: detail.tempo,
-    load: (load && loadInWords(load, loads)) ?? null,
+    /** What it is done with, in words: load and lever. */
+    load: setupText(rung, { load, lever }, loads),
     effortMost: detail.effortMost ?? null,
     setting: detail.setting ?? null,
-    posture: rung.posture,
+    posture: lever === null ? rung.posture : withLever(rung.posture, lever, athlete),
     needs: rung.needs,
     breath: detail.breath,
     cues: detail.cues,
@@ -96,7 +101,7 @@ function besidesText(trade: Trade, loads: LoadSaid, { log, items }: StoredSessio
     const load = first && loadIn(first.loadKind, first.loadValue);
     return [
       `${rung.name}, ${count} \u00d7 ${amountText(Math.max(...its.map((set) => set.done)), rung.unit)}`,
-      load && loadInWords(load, loads),
+      setupText(rung, { load: load ?? null, lever: first?.lever }, loads),
     ]
       .filter(Boolean)
       .join(', ');
@@ -116,13 +121,13 @@ function planBText(items: readonly ItemView[], focus: string | null): string | n
  */
 export function sessionView(
   principal: Pick<Principal, 'trade' | 'loads'>,
-  gate: Gate,
+  { athlete, gate }: Pick<Subject, 'athlete' | 'gate'>,
   session: StoredSession,
   focus: string | null = null,
 ) {
   const { trade, loads } = principal;
   const toCome = session.log === undefined && session.onDate >= gate.day;
-  const items = session.items.map((item) => itemView(principal, item, toCome ? gate : undefined));
+  const items = session.items.map((item) => itemView(principal, item, athlete, toCome ? gate : undefined));
   const shown = items.filter((item) => item.bars.length === 0);
   return {
     id: session.id,

@@ -11,8 +11,9 @@ import { directionsOf, type Trial, trialSchema } from '~/core/screen/trial/trial
 import { staffNames } from '~/db/queries/practice';
 import { type ScreeningRow, screeningById } from '~/db/queries/screen';
 import { can } from '../principal/can';
-import { type Principal, painSettings } from '../principal/principal';
+import { forAthlete, type Principal, painSettings } from '../principal/principal';
 import { type AthleteStanding, isUuid } from '../principal/subject';
+import { testLoadFor } from './test-load';
 
 /** Rungs for a minute of reps, each with why it is barred for this athlete. */
 function rungsFor({ trade, gate }: AthleteStanding): StationRung[] {
@@ -32,12 +33,14 @@ function rungsFor({ trade, gate }: AthleteStanding): StationRung[] {
  * them. `before` are the results of earlier screens.
  */
 function stationTestsFor(
+  principal: Principal,
   standing: AthleteStanding,
   screening: Pick<ScreeningRow, 'testIds' | 'rests' | 'purpose'>,
   before: readonly TestResult[],
 ): StationTest[] {
   const { trade, gate } = standing;
   const screened = screenedPerson(standing.athlete, standing.today, standing.event);
+  const said = forAthlete(principal, standing.athlete).loads;
   return screening.testIds.flatMap((id): StationTest[] => {
     if (!trade.hasTest(id)) return [];
     const test = trade.test(id);
@@ -75,6 +78,7 @@ function stationTestsFor(
         restS: screening.rests[id] ?? test.restS,
         spotter: test.spotter,
         setUp: test.setUp,
+        load: testLoadFor(principal, standing.athlete, test),
         posture: formPosture(test.posture, limits.form),
         form: limits.form,
         pace: test.pace,
@@ -110,8 +114,8 @@ function stationTestsFor(
           .map((result) => ({
             side: result.side,
             text: result.rungId
-              ? `${rawText(trade, result)}, ${trade.ladderOf(result.rungId).name.toLowerCase()}`
-              : rawText(trade, result),
+              ? `${rawText(trade, result, said)}, ${trade.ladderOf(result.rungId).name.toLowerCase()}`
+              : rawText(trade, result, said),
             onDate: result.onDate,
           })),
       },
@@ -131,7 +135,7 @@ function shownTrial(
     id: trial.id,
     testId: trial.testId,
     side: trial.side,
-    text: rawText(standing.trade, trial),
+    text: rawText(standing.trade, trial, forAthlete(principal, standing.athlete).loads),
     ended: trial.endReason,
     pain: trial.endReason === 'pain' || verdict === 'end',
     sent: true,
@@ -169,7 +173,7 @@ export async function stationView(
     done: screening.completedAt !== null,
     withheld: gate.may('test'),
     cautions: gate.cautions.map((id) => ({ id, name: caution(id).name, changes: caution(id).changes })),
-    tests: stationTestsFor(standing, screening, before),
+    tests: stationTestsFor(principal, standing, screening, before),
     mayVoid: can(principal, 'trial.void'),
     pain: painSettings(principal),
     trials: standing.trials

@@ -105,6 +105,7 @@ const table: Readonly<Record<string, Row>> = {
   },
   'athletes/:athleteId/days-off/:blackoutId': { see: 'write only', send: coaches },
   'athletes/:athleteId/ease-back': { see: 'write only', send: coaches },
+  'athletes/:athleteId/repeat-week': { see: 'write only', send: coaches },
   'athletes/:athleteId/tiers': {
     see: 'write only',
     send: coaches,

@@ -226,3 +226,29 @@ test('the warm-up is corrected, step-down faults add up by themselves, and a fau
   await faults.getByRole('button').first().click();
   await expect(page.getByText('Where was it felt?')).toBeVisible();
 });
+
+test('a load is said in kilograms, taken from the rack, written over, and kept with its trials', async ({
+  page,
+}) => {
+  // 30 % of 60 kg is on the usual rack.
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await page.clock.install();
+  await openStation(page, path, ['suitcase_hold']);
+  await expect(page.getByText('30 % of body mass is 18. Taken')).toBeVisible();
+  const load = page.getByRole('textbox', { name: /30 % of body mass/ });
+  await expect(load).toHaveValue('18');
+  await load.fill('16,5');
+  await page.getByRole('button', { name: 'Start left side' }).click();
+  await page.clock.runFor(30_000);
+  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.keyboard.press('1');
+  await page.keyboard.press('0');
+  await page.clock.runFor(500);
+  const trials = page.getByRole('region', { name: 'Trials of this test' });
+  await expect(trials).toContainText(/left 3[0-3](\.\d)? s, 16\.5 kg in the hand/);
+  // The other side is done with what was taken.
+  await expect(load).toHaveValue('16.5');
+  await page.goto(`${path}/results`);
+  await expect(page.getByText(/3[0-3](\.\d)? s, 16\.5 kg in the hand/).first()).toBeVisible();
+});

@@ -3,7 +3,7 @@ import { disciplines, equipment, qualityIds, type SideKey, schools, sideKeysOf }
 import { shippedTrade } from '~/core/catalogue/trade';
 import { type Gate, gate } from '~/core/clear/gate';
 import { asksFirst } from '~/core/clear/signs';
-import { type LimitAthlete, limitOf } from '~/core/dose/limits';
+import { type LimitAthlete, limitOf, type Setup } from '~/core/dose/limits';
 import { defaultLinkSettings } from '~/core/link/link';
 import {
   type AthleteFacts,
@@ -268,7 +268,7 @@ export function truthOf(
   screened: LimitAthlete,
   chance: Chance,
 ): {
-  readonly limit: (rungId: string, side: SideKey, load: number) => number;
+  readonly limit: (rungId: string, side: SideKey, setup: Setup) => number;
   /** How much more, or less, a body can do in an archetype than its first screen said. */
   readonly unseen: (archetype: string, side: SideKey) => number;
 } {
@@ -307,8 +307,8 @@ export function truthOf(
   const unseen = (archetype: string, side: SideKey) => ofGroup.get(`${archetype}|${side}`) ?? 1;
   return {
     unseen,
-    limit: (rungId, side, load) => {
-      const limit = limitOf(honest, rungId, side, load);
+    limit: (rungId, side, { load, lever }) => {
+      const limit = limitOf(honest, rungId, side, load, lever);
       return (
         limit.amount *
         (limit.basis === 'moment'

@@ -7,10 +7,12 @@ import { plannedSets } from '~/core/coach/planned-sets';
 import { mergeUnderWay, type Prescription, type UnderWay } from '~/core/coach/prescription';
 import { type Proposal, progress } from '~/core/coach/progress';
 import { redose } from '~/core/coach/redose';
+import { raises } from '~/core/coach/take';
 import { weekInput } from '~/core/coach/week-input';
 import { type DoseAthlete, doseAthlete, practisedIn } from '~/core/dose/athlete';
 import { lessonsOf } from '~/core/dose/learn';
 import type { Lesson } from '~/core/dose/lessons';
+import type { Setup } from '~/core/dose/limits';
 import type { Reserve, SessionOutcome, SetRecord } from '~/core/dose/logged';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
@@ -58,15 +60,17 @@ export interface Lived {
   readonly asked?: Asked;
 }
 
+const setupOf = ({ load, lever }: Prescription): Setup => ({ load: load?.value ?? 0, lever });
+
 function logOf(
   session: ComposedSession,
-  truth: (rungId: string, side: SideKey, load: number) => number,
+  truth: (rungId: string, side: SideKey, setup: Setup) => number,
   chance: Chance,
   taps: number,
 ): SessionOutcome {
   const reserve: Record<string, Reserve> = {};
   const sets = session.items.flatMap((item): SetRecord[] => {
-    const load = item.load?.value ?? 0;
+    const setup = setupOf(item);
     const done: SetRecord[] = [];
     const before = new Map<SideKey, number>();
     let tightest = 0;
@@ -75,7 +79,7 @@ function logOf(
       before.set(side, n + 1);
       // Short pieces of a capped set do not tire as whole sets do.
       const tired = item.restS <= 10 ? 1 : 1 + tiredPerSet * n;
-      const available = truth(item.rungId, side, load) / tired;
+      const available = truth(item.rungId, side, setup) / tired;
       tightest = Math.max(tightest, item.amount / available);
       const slipped = chance.next() < accident;
       const lost = slipped || item.amount > available;
@@ -93,6 +97,7 @@ function logOf(
             ) ?? 'hip_sag')
           : null,
         load: item.load?.value ?? null,
+        lever: item.lever,
       });
     }
     if (chance.next() < taps) {
@@ -124,7 +129,13 @@ function logOf(
 function take(underWay: UnderWay[], proposal: Proposal): UnderWay[] {
   return underWay.map((one) =>
     one.rungId === proposal.from.rungId && proposal.kind !== 'less' && proposal.kind !== 'hold_quality'
-      ? { ...one, ladderId: proposal.to.ladderId, rungId: proposal.to.rungId, load: proposal.to.load }
+      ? {
+          ...one,
+          ladderId: proposal.to.ladderId,
+          rungId: proposal.to.rungId,
+          load: proposal.to.load,
+          lever: proposal.to.lever,
+        }
       : one,
   );
 }
@@ -152,8 +163,8 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
   };
   const start = athleteOn(person.startsOn);
   const base = truthOf(person, start.athlete, chanceOf(`truth ${seed}`));
-  const truth = (rungId: string, side: SideKey, load: number) =>
-    base.limit(rungId, side, load) *
+  const truth = (rungId: string, side: SideKey, setup: Setup) =>
+    base.limit(rungId, side, setup) *
     growthPerWeek ** (trainedWeeks.get(shippedTrade.ladderOf(rungId).quality) ?? 0);
   const { plan } = makeSeason(start.standing, {
     athlete: start.athlete,
@@ -211,9 +222,7 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
           item,
           onDate: session.onDate,
           first: !before.has(item.rungId),
-          trueShare: Math.max(
-            ...sides.map((side) => item.amount / truth(item.rungId, side, item.load?.value ?? 0)),
-          ),
+          trueShare: Math.max(...sides.map((side) => item.amount / truth(item.rungId, side, setupOf(item)))),
         });
       }
       lessons.push(...lessonsOf(sharper, outcome));
@@ -229,7 +238,10 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
         proposals.push({ ...proposal, onDate: session.onDate });
         underWay = take(underWay, proposal);
         if (proposal.owns) owned.add(proposal.owns);
-        if (proposal.kind === 'next_rung' || proposal.kind === 'more') passed.add(proposal.from.rungId);
+        // A lever turned a step further passes nothing.
+        const { from, to } = proposal;
+        const further = from.rungId !== to.rungId || from.load !== to.load;
+        if (raises(proposal.kind) && further) passed.add(from.rungId);
       }
       // What is left of the week follows what was learned and taken.
       const left = composed.sessions.slice(at + 1).map((one): ComposedSession => {

@@ -3,7 +3,8 @@ import { shippedTrade } from '~/core/catalogue/trade';
 import { withinFlexion } from '~/core/clear/flexion';
 import { flexionOf, onBackSeconds } from '~/core/coach/compose';
 import { minutesOf } from '~/core/coach/lay-session';
-import { isSkill } from '~/core/dose/amounts';
+import { isSkill } from '~/core/dose/character';
+import { leverKept } from '~/core/dose/levers';
 import type { DoneItem, LivedSeason, LivedWeek } from './season';
 
 /** What many lived seasons say, line by line. A season is first reduced to plain facts, which can be put together. */
@@ -35,7 +36,8 @@ export interface Facts {
   readonly passed: number;
   readonly changes: number;
   readonly back: number;
-  readonly loadSteps: number;
+  /** Of each loaded exercise that was done in four sessions or more: did its load change? */
+  readonly loadsMoved: readonly boolean[];
   /** Pairs of phases, and those with the same card. */
   readonly pairs: number;
   readonly alike: number;
@@ -75,6 +77,9 @@ export function breachesOf(season: LivedSeason): string[] {
         if (capS !== undefined && item.unit === 'hold_s' && item.amount > capS)
           found.push(`barred cap ${item.rungId}`);
         if (item.load && item.load.value > (loadMost ?? 0) + 1e-9) found.push(`barred load ${item.rungId}`);
+        const [ladder, rung] = [shippedTrade.ladderOf(item.rungId), shippedTrade.rung(item.rungId)];
+        if (leverKept(athlete, ladder, rung, item.lever) !== item.lever)
+          found.push(`barred lever ${item.rungId}`);
       }
       if (minutesOf(session.items) > perSession + 1e-6) found.push('minutes');
       if (onBackSeconds(athlete, session.items) > (athlete.gate.onBackSessionS ?? Number.POSITIVE_INFINITY))
@@ -88,6 +93,16 @@ export function breachesOf(season: LivedSeason): string[] {
       found.push('one set');
   }
   return found;
+}
+
+/** Sessions after which a load that never moved has been forgotten. */
+const lasting = 4;
+
+function loadsMovedIn(season: LivedSeason): boolean[] {
+  const loads = new Map<string, number[]>();
+  for (const { item } of season.weeks.flatMap(({ done }) => done))
+    if (item.load) loads.set(item.rungId, [...(loads.get(item.rungId) ?? []), item.load.value]);
+  return [...loads.values()].filter((its) => its.length >= lasting).map((its) => new Set(its).size > 1);
 }
 
 export function factsOf(season: LivedSeason): Facts {
@@ -149,7 +164,7 @@ export function factsOf(season: LivedSeason): Facts {
     passed: season.passed.size,
     changes: changes.length,
     back: changes.filter(({ kind }) => kind === 'back').length,
-    loadSteps: changes.filter(({ kind }) => kind === 'more').length,
+    loadsMoved: loadsMovedIn(season),
     pairs: pairs.length,
     alike: pairs.filter(Boolean).length,
     rungs: [...rungsOf(season.weeks)],
@@ -290,9 +305,9 @@ export function tableOf(facts: readonly Facts[]): Line[] {
   most('over', 'sessions over their minutes', count('minutes'), 0);
   least(
     'loads',
-    'load steps taken in a season, mean',
-    facts.reduce((sum, one) => sum + one.loadSteps, 0) / Math.max(1, facts.length),
-    1,
+    'loaded exercises of four sessions or more whose load moved, %',
+    percent(facts.flatMap((one) => one.loadsMoved)),
+    25,
   );
   return lines;
 }

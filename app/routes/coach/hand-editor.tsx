@@ -23,7 +23,7 @@ interface Answer {
  * A session under the coach's hand: figures, swap, order, another session or day. Every edit is sent at once, and the session
  * shown is the one it became.
  */
-export function HandEditor({
+export default function HandEditor({
   view,
   onBecame,
 }: {

@@ -86,6 +86,16 @@ export function Figures({
               : {})}
           />
         ) : null}
+        {item.lever ? (
+          <TextField
+            label={item.lever.label}
+            name="lever"
+            inputMode="decimal"
+            defaultValue={item.leverValue ?? ''}
+            errors={said(issues, 'lever')}
+            hint={item.lever.hint}
+          />
+        ) : null}
         <TextField label="Rest, s" {...figure('restS')} />
         {item.sided ? (
           <SelectField label="First side" name="firstSide" defaultValue={item.firstSide ?? 'left'}>
@@ -115,7 +125,7 @@ export function Figures({
           <>
             {share === undefined || item.limit === null
               ? ''
-              : `${Math.round(share * 100)} % of the limit of ${amountText(item.limit, item.unit)} under the load it has now, dose ${(typed.sets * share).toFixed(2)}; `}
+              : `${Math.round(share * 100)} % of the limit of ${amountText(item.limit, item.unit)} as it is set up now, dose ${(typed.sets * share).toFixed(2)}; `}
             {minutes} min.
           </>
         ) : (

@@ -9,7 +9,7 @@ import { editSession } from '~/server/commands/edit-session';
 import { notFound, principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { handView } from '~/server/views/hand';
 import type { Route } from './+types/hand';
-import { HandEditor } from './hand-editor';
+import HandEditor from './hand-editor';
 
 export const meta = athleteTitle('Change a session');
 
@@ -43,6 +43,7 @@ function editIn(form: FormData): unknown {
           sets: figure('sets'),
           amount: figure('amount'),
           load: text('load') === '' ? null : inKgOrN(figure('load'), text('loadPer')),
+          lever: text('lever') === '' ? null : figure('lever'),
           restS: figure('restS'),
           firstSide: text('firstSide') || null,
           oneMore: form.has('oneMore'),

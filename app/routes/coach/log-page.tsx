@@ -1,4 +1,4 @@
-import { type FormEvent, useRef, useState } from 'react';
+import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { href, Link, useNavigate } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
@@ -10,7 +10,7 @@ import { issuesText, issueText } from '~/app/words/issue-text';
 import { parseDecimal } from '~/core/body/units';
 import { judgePain, type PainSettings, painRegions, painVerdictText } from '~/core/clear/pain';
 import { exceptionsOf, setsOf, unplannedExercise } from '~/core/coach/log-draft';
-import { type LogInput, logSchema } from '~/core/coach/log-form';
+import type { LogInput, logSchema } from '~/core/coach/log-form';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
 import type { LogView } from '~/server/views/log';
 import { type LogExercise, LoggedItem, RungChoice, Scale } from './log-parts';
@@ -19,15 +19,19 @@ const formId = 'log';
 
 const momentText = (moment: string) => `${dayText(moment.slice(0, 10))} ${timeText(moment)}`;
 
+/** What a log must be comes after the page, and is there before the first set is done. */
+const logForm = () => import('~/core/coach/log-form');
+
 /** The log as the page says it, or what is missing. */
 function readLog(
+  schema: typeof logSchema,
   form: FormData,
   view: LogView,
   exercises: readonly LogExercise[],
 ): Result<Omit<LogInput, 'mergeWith'>> {
   const figure = (name: string) => parseDecimal(String(form.get(name) ?? ''));
   const done = setsOf(exercises);
-  const read = logSchema.safeParse({
+  const read = schema.safeParse({
     id: view.logId,
     sessionId: view.sessionId,
     effort: figure('effort'),
@@ -117,6 +121,10 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
   const week = `${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`;
   const verdict = judgePain(pain, undefined, painSettings);
 
+  useEffect(() => {
+    // Where it does not come now, it is asked for again when the log is saved.
+    logForm().catch(() => undefined);
+  }, []);
   const change = (next: LogExercise) =>
     setExercises((was) => was.map((one) => (one.key === next.key ? next : one)));
   /** An exercise of the library, besides what was laid out or instead of it. */
@@ -149,7 +157,9 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
   };
   const send = async (mergeWith: string | null) => {
     if (!form.current) return;
-    const log = readLog(new FormData(form.current), view, exercises);
+    const rules = await logForm().catch(() => undefined);
+    if (!rules) return setIssues([issue('log.not_ready')]);
+    const log = readLog(rules.logSchema, new FormData(form.current), view, exercises);
     setIssues(log.ok ? [] : log.issues);
     if (!log.ok) return;
     setBusy(true);

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { lazy, Suspense, useEffect, useState } from 'react';
 import { href, Link, useFetcher } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
@@ -7,9 +7,10 @@ import { barsText, issuesText, issueText } from '~/app/words/issue-text';
 import type { Issue } from '~/core/result';
 import type { HandView } from '~/server/views/hand';
 import type { SessionView } from '~/server/views/session';
-import { HandEditor } from './hand-editor';
 import { SessionItems } from './session-items';
 import { DraggableItems, SessionHandle } from './week-drag';
+
+const HandEditor = lazy(() => import('./hand-editor'));
 
 interface Props {
   readonly session: SessionView;
@@ -116,9 +117,13 @@ function InPlace({
   useEffect(() => {
     void load(address);
   }, [load, address]);
-  if (!data || (data.gone && data.sessionId !== sessionId))
-    return <p className="py-3 text-quiet">One moment …</p>;
-  return <HandEditor key={data.sessionId} view={data} onBecame={onBecame} />;
+  const wait = <p className="py-3 text-quiet">One moment …</p>;
+  if (!data || (data.gone && data.sessionId !== sessionId)) return wait;
+  return (
+    <Suspense fallback={wait}>
+      <HandEditor key={data.sessionId} view={data} onBecame={onBecame} />
+    </Suspense>
+  );
 }
 
 /** What is known of a session, and what may be done with it. */

@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react';
 import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
@@ -14,8 +15,9 @@ import { weekView } from '~/server/views/coach';
 import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
 import { Proposals } from './proposal-list';
-import { WeekDrag } from './week-drag';
-import { WeekSession } from './week-session';
+
+/** The server draws it; what drags and edits it comes after the page is there to be read. */
+const WeekDays = lazy(() => import('./week-days'));
 
 export const meta = athleteTitle('Coach');
 
@@ -153,20 +155,16 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
               </Button>
             </Form>
           ) : null}
-          <WeekDrag athleteId={athleteId} freeDays={loaderData.freeDays}>
-            <div className="mt-4 space-y-10">
-              {sessions.map((session) => (
-                <WeekSession
-                  key={session.onDate}
-                  session={session}
-                  athleteId={athleteId}
-                  today={today}
-                  mayChange={loaderData.mayLayOut}
-                  isNext={session === nextSession}
-                />
-              ))}
-            </div>
-          </WeekDrag>
+          <Suspense>
+            <WeekDays
+              sessions={sessions}
+              athleteId={athleteId}
+              today={today}
+              freeDays={loaderData.freeDays}
+              mayChange={loaderData.mayLayOut}
+              next={nextSession}
+            />
+          </Suspense>
         </>
       )}
       {loaderData.totals.length > 0 ? <Totals totals={loaderData.totals} /> : null}
@@ -198,12 +196,29 @@ function ComingBack({
   mayChange: boolean;
 }) {
   const fetcher = useFetcher<{ issues?: readonly Issue[]; eased?: number }>();
+  const again = useFetcher<{ issues?: readonly Issue[]; repeated?: boolean }>();
+  const repeated = again.data?.repeated || entry.repeated;
   const issues = fetcher.data?.issues ?? [];
   const eased = fetcher.data?.eased;
   return (
     <Notice word={`No session done for ${entry.daysOff} days`} className="mt-4">
       {entry.kind === 'repeat' ? (
-        <p>A week was missed: it is repeated as it was. Take no proposal before it is done.</p>
+        <>
+          <p>A week was missed: repeat it as it was, and take no proposal before it is done.</p>
+          {repeated ? (
+            <p role="status">The cards below ask what the missed week asked.</p>
+          ) : mayChange ? (
+            <again.Form
+              method="post"
+              action={href('/athletes/:athleteId/repeat-week', { athleteId })}
+              className="mt-2"
+            >
+              <input type="hidden" name="id" value={entry.seasonId} />
+              <Button disabled={again.state !== 'idle'}>Repeat that week</Button>
+            </again.Form>
+          ) : null}
+          <FormError>{again.data?.issues ? issuesText(again.data.issues) : null}</FormError>
+        </>
       ) : entry.kind === 'ease_back' ? (
         <>
           <p>Two or three weeks off: one step lower on every ladder, 60 % of the dose the first time.</p>

@@ -28,6 +28,7 @@ const typed = z.object({
   priority: z.string({ error: 'form.choose' }),
   minutes: figure,
   perMinute: figure,
+  primer: z.literal('on').optional(),
 });
 
 export async function action({ request, params, context }: Route.ActionArgs) {
@@ -36,7 +37,7 @@ export async function action({ request, params, context }: Route.ActionArgs) {
     { principal, command: addEvent },
     await request.formData(),
     typed,
-    (form) => addEvent(principal, { athleteId: params.athleteId, ...form }),
+    (form) => addEvent(principal, { athleteId: params.athleteId, ...form, primer: form.primer === 'on' }),
     href('/athletes/:athleteId/plan', { athleteId: params.athleteId }),
   );
 }

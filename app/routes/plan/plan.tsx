@@ -125,6 +125,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
                   <strong>{event.priority}</strong> {event.name}, {dayText(event.onDate, today)}
                   {event.minutes ? `, ${event.minutes} min` : ''}
                   {event.perMinute ? ` at ${event.perMinute}/min` : ''}
+                  {event.primer ? ', five minutes on the day before' : ''}
                 </span>
                 {mayPlan ? (
                   <Remove action={`${here}/events/${event.id}`} label={`Remove ${event.name}`} />

@@ -157,6 +157,10 @@ export function EventForm({
           errors={fields.perMinute.errors}
         />
       </div>
+      <label className="flex min-h-11 items-center gap-3 sm:col-span-2">
+        <input type="checkbox" name="primer" className="size-5" />
+        Five minutes on the day before: one set of breath and brace, one of the focus
+      </label>
       <p className="sm:col-span-2">
         <Button look={next ? 'next' : 'plain'} disabled={busy}>
           Add the event

@@ -58,6 +58,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
               firstSide: place % 2 === 0 ? 'left' : 'right',
               stopAtS: person.stopAtS,
               capS: person.capS,
+              load: person.load,
             },
           ]
         : [];

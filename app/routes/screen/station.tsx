@@ -17,7 +17,7 @@ import type { Recorded } from '~/app/routes/screen/station/use-kept-trial';
 import type { Side, SideKey } from '~/core/catalogue/qualities';
 import { notCounted, stationOf } from '~/core/screen/station/resume';
 import { nextOpen, roundOf, trialsWith } from '~/core/screen/station/round';
-import { onRung, otherOf, type ShownTrial, specOf } from '~/core/screen/station/shown';
+import { onRung, otherOf, type ShownTrial, specOf, withLoad } from '~/core/screen/station/shown';
 import type { TrialInput } from '~/core/screen/trial/trial';
 import type { InstrumentId } from '~/core/signals/instruments';
 import { closeScreening } from '~/server/commands/close-screening';
@@ -66,9 +66,11 @@ export default function StationView(props: Route.ComponentProps) {
 function Station({ loaderData }: Route.ComponentProps) {
   const { athleteId, screeningId, onDate, firstSide, cautions, name, mayVoid, pain } = loaderData;
   const [rungs, setRungs] = useState<Readonly<Record<string, string>>>({});
+  /** Loads that were taken instead of the rack's nearest, by test. */
+  const [loads, setLoads] = useState<Readonly<Record<string, number>>>({});
   const tests = useMemo(
-    () => loaderData.tests.map((test) => onRung(test, rungs[test.id])),
-    [loaderData.tests, rungs],
+    () => loaderData.tests.map((test) => withLoad(onRung(test, rungs[test.id]), loads[test.id])),
+    [loaderData.tests, rungs, loads],
   );
   const gym = useGymTheme();
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
@@ -138,6 +140,8 @@ function Station({ loaderData }: Route.ComponentProps) {
     if (!left || index < 0) return;
     const { rungId } = left;
     if (rungId) setRungs((was) => ({ ...was, [left.testId]: rungId }));
+    const { load } = left.state.parts;
+    if (load !== undefined) setLoads((was) => ({ ...was, [left.testId]: load }));
     setAt(index);
     setSide(left.side);
     setReopened(left.state.phase !== 'answers');
@@ -317,6 +321,7 @@ function Station({ loaderData }: Route.ComponentProps) {
             setSide(next);
             begin();
           }}
+          onLoad={(value) => setLoads((was) => ({ ...was, [test.id]: value }))}
           onRung={(rungId) => {
             setRungs((was) => ({ ...was, [test.id]: rungId }));
             // The rung says whether it has sides; a sided one asks for its side.

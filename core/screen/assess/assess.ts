@@ -3,9 +3,10 @@ import { trunkLost } from '~/core/body/trunk-loss';
 import { type QualityId, qualities, type ScreenTest, type SideKey, sideKeysOf } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { testOn } from '~/core/screen/trial/by-rung';
+import { loadUsed } from '~/core/screen/trial/test-load';
 import { type Trial, workingSide } from '~/core/screen/trial/trial';
 import type { Grade, Reading } from '~/core/screen/trial/words';
-import { clampScore, type ScreenedPerson, scoreTrial, type Target, targetFor } from './score';
+import { clampScore, type ScreenedPerson, scoreTrial, type Target, targetFor, targetUnder } from './score';
 
 /** The best usable trial of one test on one set-up side, from the newest date it was done. */
 export interface TestResult {
@@ -106,8 +107,9 @@ function resultOf(
     .at(-1);
   if (newest === undefined) return undefined;
   const ofDay = usableTrials.filter((trial) => trial.onDate === newest);
-  const baseTarget = targetFor(test, input.person, input.trade.ownTargets[test.id]);
+  const usual = targetFor(test, input.person, input.trade.ownTargets[test.id]);
   const scored = ofDay.map((trial) => {
+    const baseTarget = targetUnder(usual, test, input.person, loadUsed(trial));
     const held = trial.endReason === 'cap' && trial.capS !== null && trial.capS < baseTarget.value;
     const target =
       held && trial.capS !== null

@@ -1,21 +1,24 @@
 import type { Body } from '~/core/body/anthropometry';
-import { gravity } from '~/core/body/anthropometry';
 import type { KnownCapacity } from '~/core/body/capacity';
 import { type Capacity, capacityFromHold, capacityFromStages } from '~/core/body/endurance';
 import { type Direction, momentsOf } from '~/core/body/moment';
 import { type Load, noLoad, type Posture } from '~/core/body/posture';
 import type { ScreenTest } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
+import { askedLoad, loadUsed } from '~/core/screen/trial/test-load';
 import { workingSide } from '~/core/screen/trial/trial';
 import type { TestResult } from './assess';
 
 /** Screened holds to capacities: what the athlete's own limits say of the greatest moments. */
 
-/** The outside load of a test for a body. */
-export function testLoad(test: Pick<ScreenTest, 'load'>, body: Body): Load {
-  if (!test.load) return noLoad;
-  const { by, bodyShare } = test.load;
-  return { by, value: bodyShare * body.massKg * (by.endsWith('_N') ? gravity : 1) };
+/** The outside load a result was won with: as it was written down, else what the test asks of this body. */
+export function testLoad(
+  test: Pick<ScreenTest, 'load'>,
+  body: Body,
+  result?: Pick<TestResult, 'parts'>,
+): Load {
+  const asked = askedLoad(test, body.massKg);
+  return asked ? { by: asked.by, value: (result && loadUsed(result)) ?? asked.value } : noLoad;
 }
 
 function mainOf(posture: Posture, body: Body, load: Load): { direction: Direction; nm: number } | undefined {
@@ -34,7 +37,7 @@ function fromResult(
   if (test.kind !== 'hold' || result.value === null || !(result.value > 0)) return undefined;
   // A clock that was stopped at a cap, be it the test's or the athlete's own, tells no more than "at least".
   const toLoss = result.lost && !result.held && !(test.stopAt !== undefined && result.value >= test.stopAt);
-  const load = testLoad(test, body);
+  const load = testLoad(test, body, result);
   if (test.stages) {
     const { holdS, postures } = test.stages;
     const stages = postures.flatMap((posture, i) => {

@@ -1,5 +1,6 @@
 import type { ScreenTest } from '~/core/catalogue';
 import type { OwnTarget } from '~/core/catalogue/edits';
+import { askedLoad, holdFactor } from '~/core/screen/trial/test-load';
 import { type Grade, gradeScores } from '~/core/screen/trial/words';
 import { ownTargetFor, ownTargetWho } from './own-target';
 
@@ -8,6 +9,8 @@ export interface ScreenedPerson {
   /** Ladder sport id. */
   readonly sport: string;
   readonly level: 'novice' | 'trained' | 'advanced';
+  /** For tests that ask for a share of it. */
+  readonly massKg?: number | undefined;
   /** Completed years, for targets by age. */
   readonly ageYears?: number | undefined;
   /** Expected time of the main event, for targets that depend on it. */
@@ -64,6 +67,24 @@ export function targetFor(
     value: Math.round(base * times),
     source: target.source,
     note: times === 1 ? note : `${note}, × ${times} for ${person.sport}`,
+  };
+}
+
+/** The target of a trial that was done with another load than the test asks for. */
+export function targetUnder(
+  target: Target,
+  test: ScreenTest,
+  person: ScreenedPerson,
+  used: number | undefined,
+): Target {
+  const asked = person.massKg === undefined ? undefined : askedLoad(test, person.massKg);
+  const factor = asked && test.kind === 'hold' ? holdFactor(asked, used) : 1;
+  if (!asked || used === undefined || factor === 1) return target;
+  const unit = asked.by.endsWith('_N') ? 'N' : 'kg';
+  return {
+    ...target,
+    value: Math.round(target.value * factor),
+    note: `${target.note}; ${target.value} ${test.unit} with ${Math.round(asked.value * 10) / 10} ${unit}, done with ${used} ${unit}`,
   };
 }
 

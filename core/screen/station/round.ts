@@ -1,5 +1,7 @@
 import type { SideKey } from '~/core/catalogue/qualities';
+import { inField } from '~/core/catalogue/rung-load';
 import { judgePain, type PainSettings } from '~/core/clear/pain';
+import { loadUsed } from '../trial/test-load';
 import type { TrialInput } from '../trial/trial';
 import { gradeWords } from '../trial/words';
 import { otherOf, type ShownTrial, type StationTest } from './shown';
@@ -7,7 +9,7 @@ import { otherOf, type ShownTrial, type StationTest } from './shown';
 /** A trial not yet on the server, as the station's list shows it. */
 export function shownFrom(
   trial: TrialInput,
-  test: Pick<StationTest, 'kind' | 'levels' | 'unit'> | undefined,
+  test: Pick<StationTest, 'kind' | 'levels' | 'unit' | 'load'> | undefined,
   pain: PainSettings,
 ): ShownTrial {
   const grade = trial.grade ? gradeWords[trial.grade].toLowerCase() : '';
@@ -19,11 +21,15 @@ export function shownFrom(
           ? 'not yet'
           : (test.levels?.[trial.value] ?? String(trial.value))
         : `${Math.round(trial.value * 10) / 10} ${test?.unit ?? ''}`;
+  const used = loadUsed(trial);
+  const field = test?.load?.field;
   return {
     id: trial.id,
     testId: trial.testId,
     side: trial.side,
-    text: figure || 'no figure',
+    text: [figure || 'no figure', used && field ? `${inField(used, field)} ${field.label}` : '']
+      .filter(Boolean)
+      .join(', '),
     ended: trial.endReason,
     pain: trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion, pain) === 'end',
     sent: false,

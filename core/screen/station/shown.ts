@@ -1,5 +1,6 @@
 import type { Posture } from '~/core/body/posture';
 import type { Fault, MeasureKind, Side } from '~/core/catalogue';
+import type { LoadField } from '~/core/catalogue/rung-load';
 import type { Pace, ScreenTest } from '~/core/catalogue/schema';
 import type { Issue } from '~/core/result';
 import type { TrialInput, TrialMark } from '~/core/screen/trial/trial';
@@ -28,6 +29,8 @@ export interface StationTest {
   restS: number;
   spotter: boolean;
   setUp: string;
+  /** The load it asks of this athlete, what is taken from the rack for it, and how it is typed. */
+  load: TestLoad | undefined;
   posture: Posture;
   pace: Pace | undefined;
   /** Shapes held one after another. */
@@ -58,6 +61,15 @@ export interface StationTest {
   last: { side: string; text: string; onDate: string }[];
 }
 
+/** The outside load of a test for an athlete, kg or N. */
+export interface TestLoad {
+  /** "30 % of body mass is 21", in the unit of its field. */
+  asks: string;
+  /** What is used. */
+  value: number;
+  field: LoadField;
+}
+
 /** A rung a minute of reps may be done on. */
 export interface StationRung {
   id: string;
@@ -84,6 +96,10 @@ export function onRung(test: StationTest, rungId: string | undefined): StationTe
     targetNote: 'the reps in 60 s this rung asks for',
   };
 }
+
+/** A test done with another load than what is nearest on the rack. */
+export const withLoad = (test: StationTest, value: number | undefined): StationTest =>
+  test.load && value !== undefined ? { ...test, load: { ...test.load, value } } : test;
 
 /** A trial of this screen, kept on the server or still on this device. */
 export interface ShownTrial {
@@ -114,6 +130,7 @@ export const specOf = (test: StationTest): StationSpec => ({
   pace: test.pace,
   directionIds: test.directions.map((direction) => direction.id),
   countsFaults: test.countsFaults,
+  load: test.load?.value,
 });
 
 export const sideName = (side: string): string => (side === 'both' ? '' : side);

@@ -21,6 +21,8 @@ export interface SquadAthlete {
   readonly stopAtS: number;
   /** The cap a caution set. */
   readonly capS: number | undefined;
+  /** The outside load this athlete takes, kg or N, and in words; none for a test without one. */
+  readonly load?: { readonly value: number; readonly words: string } | undefined;
 }
 
 export interface SquadAnswers {
@@ -229,6 +231,7 @@ export function squadTrial(
     endReason: clock.endReason ?? 'done',
     capS: clock.capS ?? null,
     ...bareTrial,
+    parts: clock.load ? { load: clock.load.value } : null,
     answered: isAnswered(clock),
   };
 }

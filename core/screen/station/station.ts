@@ -27,6 +27,8 @@ export interface StationSpec {
   readonly directionIds?: readonly string[] | undefined;
   /** Its figure is the number of faults: taps add up by themselves. */
   readonly countsFaults?: boolean | undefined;
+  /** The outside load it is done with, kg or N, until the tester says another. */
+  readonly load?: number | undefined;
 }
 
 /** One trial in the making. Times are milliseconds of the caller's steady clock. */
@@ -103,7 +105,7 @@ export function readyStation(spec: StationSpec, side: SideKey): StationState {
     t1S: undefined,
     value: undefined,
     grade: undefined,
-    parts: {},
+    parts: spec.load === undefined ? {} : { load: spec.load },
     readBy: spec.kind === 'degrees' ? 'eye' : undefined,
     faults: [],
     feltIn: undefined,

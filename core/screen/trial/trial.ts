@@ -6,6 +6,7 @@ import type { Trade } from '~/core/catalogue/trade';
 import type { TestGate } from '~/core/clear/gate';
 import { painRegions } from '~/core/clear/pain';
 import { type Issue, issue } from '~/core/result';
+import { loadUsed, mostTestLoad } from './test-load';
 import { endReasons, feltPlaces, grades, readings } from './words';
 
 /** One attempt on one side, as sent by the station. Times in seconds from the start of the trial. */
@@ -106,7 +107,12 @@ function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): Issu
     ...(test.directions ? ['limit'] : []),
     // How it was done under a caution stands beside the figure, and may stand there after the caution is gone.
     'one_leg',
+    ...(test.load ? ['load'] : []),
   ]);
+  const load = loadUsed(trial);
+  const most = test.load?.by.endsWith('_N') ? mostTestLoad.N : mostTestLoad.kg;
+  if (test.load && load !== undefined && !(load > 0 && load <= most))
+    problems.push(issue('trial.load_outside', { test: test.name, load, most }));
   for (const figure of test.figures ?? []) {
     known.add(figure.id);
     const value = parts[figure.id];

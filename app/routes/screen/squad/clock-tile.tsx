@@ -38,7 +38,7 @@ export function ClockTile({
   return (
     <button
       type="button"
-      aria-label={`${clock.letter}, ${clock.name}${clock.side === 'both' ? '' : `, ${clock.side} side`}: ${running ? 'stop' : clock.phase === 'waiting' ? 'start' : ended}`}
+      aria-label={`${clock.letter}, ${clock.name}${clock.side === 'both' ? '' : `, ${clock.side} side`}${clock.load ? `, ${clock.load.words}` : ''}: ${running ? 'stop' : clock.phase === 'waiting' ? 'start' : ended}`}
       disabled={clock.phase === 'stopped' || clock.phase === 'kept' || clock.phase === 'out'}
       onPointerDown={(event) => {
         // The press counts, not the release.
@@ -63,6 +63,7 @@ export function ClockTile({
       <span className="truncate pt-1 text-right text-body">
         {clock.name}
         {clock.side === 'both' ? null : <span className="block capitalize">{clock.side}</span>}
+        {clock.load ? <span className="figures block text-note">{clock.load.words}</span> : null}
       </span>
       <span ref={figure} className="head figures col-span-2 text-right text-title leading-none">
         0.0

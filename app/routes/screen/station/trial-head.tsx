@@ -1,7 +1,10 @@
 import clsx from 'clsx';
+import { useState } from 'react';
 import { Figure } from '~/app/components/figure';
 import { barsText } from '~/app/words/issue-text';
-import { type StationTest, sideName } from '~/core/screen/station/shown';
+import { parseDecimal } from '~/core/body/units';
+import { inField } from '~/core/catalogue/rung-load';
+import { type StationTest, sideName, type TestLoad } from '~/core/screen/station/shown';
 
 /**
  * What the tester reads before the start: set-up, where to stand, what to say, target, last time, stop rule. On a phone the
@@ -11,10 +14,12 @@ export function TrialHead({
   test,
   running,
   rungChoice,
+  load,
 }: {
   test: StationTest;
   running: boolean;
   rungChoice: React.ReactNode;
+  load: React.ReactNode;
 }) {
   const before = clsx(running && 'max-sm:hidden');
   return (
@@ -36,7 +41,10 @@ export function TrialHead({
           {test.spotter ? (
             <p className="mt-1 font-bold">△ Spotter or wall within reach before the start.</p>
           ) : null}
-          <div className={before}>{rungChoice}</div>
+          <div className={before}>
+            {rungChoice}
+            {load}
+          </div>
         </div>
         <dl className="figures grid grid-cols-[auto_auto] gap-x-4 text-body">
           <dt className="text-mortar">Target</dt>
@@ -59,6 +67,39 @@ export function TrialHead({
         {test.capS ? ` The clock stops at ${test.capS} s: a caution.` : ''}
       </p>
     </>
+  );
+}
+
+/** What the test asks to be held, and what is held: another weight than the rack's nearest is written down here. */
+export function LoadTaken({
+  load,
+  value,
+  onLoad,
+}: {
+  load: TestLoad;
+  value: number | undefined;
+  onLoad: (value: number) => void;
+}) {
+  const [typed, setTyped] = useState(String(inField(value ?? load.value, load.field)));
+  const figure = parseDecimal(typed);
+  const wrong = figure === undefined || !(figure > 0);
+  return (
+    <label className="mt-3 flex flex-wrap items-center gap-x-3 gap-y-1">
+      <span className="text-lg">{load.asks}. Taken</span>
+      <input
+        inputMode="decimal"
+        value={typed}
+        aria-invalid={wrong}
+        onChange={(event) => {
+          setTyped(event.target.value);
+          const next = parseDecimal(event.target.value);
+          if (next !== undefined && next > 0) onLoad(Math.round(next * load.field.per * 1000) / 1000);
+        }}
+        className="figures min-h-12 w-20 border border-night-3 bg-night-2 px-3 text-lg text-chalk"
+      />
+      <span>{load.field.label}</span>
+      {wrong ? <span role="alert">A load above 0, as a number.</span> : null}
+    </label>
   );
 }
 

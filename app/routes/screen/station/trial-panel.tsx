@@ -15,7 +15,7 @@ import { FeltKeys, GradeKeys, PainKeys } from './questions';
 import { NextLine } from './rest-line';
 import { SideKeys } from './side-keys';
 import { Timing } from './timing';
-import { RungChoice, TrialHead } from './trial-head';
+import { LoadTaken, RungChoice, TrialHead } from './trial-head';
 import { TrialList } from './trial-list';
 import { type TrialKeeping, useKeptTrial } from './use-kept-trial';
 import { useTrialKeys } from './use-trial-keys';
@@ -23,6 +23,8 @@ import { useTrialKeys } from './use-trial-keys';
 interface PanelProps extends TrialKeeping {
   onSide: (side: SideKey) => void;
   onRung: (rungId: string) => void;
+  /** Another load is taken, for this trial and those after it. */
+  onLoad: (value: number) => void;
   trials: readonly ShownTrial[];
   count: number;
   blocked: boolean;
@@ -112,6 +114,18 @@ export function TrialPanel(props: PanelProps) {
         test={test}
         running={running}
         rungChoice={<RungChoice test={test} rungId={test.rungId} onRung={props.onRung} />}
+        load={
+          test.load && !running ? (
+            <LoadTaken
+              load={test.load}
+              value={state.parts.load}
+              onLoad={(value) => {
+                send({ type: 'part', id: 'load', value });
+                props.onLoad(value);
+              }}
+            />
+          ) : null
+        }
       />
       <div className="mt-5 grid gap-x-10 gap-y-5 lg:grid-cols-[minmax(0,1fr)_19rem] lg:grid-rows-[auto_1fr]">
         {/* Always in reach: on a phone it stays at the top while the page moves under it. */}

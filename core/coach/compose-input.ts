@@ -1,0 +1,33 @@
+import type { IsoDay } from '~/core/body/dates';
+import type { QualityId } from '~/core/catalogue';
+import type { Flexion } from '~/core/clear/flexion';
+import type { DoseAthlete } from '~/core/dose/athlete';
+import type { LadderQuality } from '~/core/dose/choose';
+import type { WeakerSide } from '~/core/link/weaker-sides';
+import type { PlanWeek } from '~/core/plan/periodise';
+import type { UnderWay } from './prescription';
+
+/** What a week's sessions are made from. */
+export interface ComposeInput {
+  readonly athlete: DoseAthlete;
+  readonly week: PlanWeek;
+  /** The week's session days, in order. */
+  readonly days: readonly IsoDay[];
+  readonly minutesPerSession: number;
+  /** The side that starts and, while its gap acts, gets one more set. */
+  readonly weakerSide: Readonly<Partial<Record<QualityId, WeakerSide>>>;
+  /** Priority by quality, for the order of dropping. */
+  readonly priority: Readonly<Partial<Record<LadderQuality, number>>>;
+  /** Exercises under way, the newest first. */
+  readonly underWay: readonly UnderWay[];
+  /** The first day of the week's block: what began in it stays through it. */
+  readonly blockStart: IsoDay;
+  /** The first day that may still be planned; a week under way keeps what lies before it. */
+  readonly fromDay: IsoDay;
+  /** Days of this week that keep their session. */
+  readonly doneDays: readonly IsoDay[];
+  /** Loaded bending of this week that is done, or laid out and kept. */
+  readonly bent?: Flexion | undefined;
+  /** Days before an event on which a coach wants five minutes. */
+  readonly primerDays?: readonly IsoDay[] | undefined;
+}

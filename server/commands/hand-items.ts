@@ -1,0 +1,163 @@
+import {
+  type HandFigures,
+  handBars,
+  handNotes,
+  keptFigures,
+  prescriptionByHand,
+  usualFigures,
+} from '~/core/coach/by-hand';
+import { type Role, roleIn } from '~/core/coach/prescription';
+import type { Phase } from '~/core/dose/phases';
+import { type WeakerSide, weakerSides } from '~/core/link/weaker-sides';
+import { type Issue, issue, type Result, refuse } from '~/core/result';
+import { setById } from '~/db/queries/exercise-sets';
+import { roleOf } from '../principal/sessions';
+import { type AtHand, byHand, type SessionEdit } from './hand-session';
+import { itemRow, type NewItem } from './session-rows';
+
+/** The exercises of a session under a coach's hand. */
+
+const weakerOf = ({ standing }: AtHand, quality: string): WeakerSide | undefined =>
+  weakerSides(standing.linked.priorities)[quality as keyof ReturnType<typeof weakerSides>];
+
+/** A row of a rung with figures, through the gate. */
+function handRow(
+  at: AtHand,
+  about: { readonly rungId: string; readonly role: Role; readonly setting: string | null },
+  wanted: (phase: Phase) => HandFigures,
+  note: string | null,
+): Result<{ row: NewItem; notes: Issue[] }> {
+  const { athlete, phase, principal, session } = at;
+  if (!principal.trade.hasRung(about.rungId)) return refuse('hand.choose', {}, ['rungId']);
+  const rung = principal.trade.rung(about.rungId);
+  const given = wanted(phase);
+  const bars = handBars(athlete, rung, given);
+  if (bars.length > 0) return refuse(bars);
+  const made = prescriptionByHand({
+    athlete,
+    rung,
+    quality: principal.trade.ladderOf(rung.id).quality,
+    role: about.role,
+    figures: given,
+    phase,
+    setting: about.setting,
+  });
+  return {
+    ok: true,
+    value: { row: byHand(itemRow(made, session.id, 0), note), notes: handNotes(made) },
+  };
+}
+
+interface Edited {
+  readonly items: readonly NewItem[];
+  readonly notes: readonly Issue[];
+}
+
+/** The items of the session after an edit of one of them. */
+export function edited(
+  at: AtHand,
+  sent: Exclude<SessionEdit, { op: 'to_day' | 'to_session' | 'stand' | 'add_set' }>,
+): Result<Edited> {
+  const { items } = at.session;
+  const { trade } = at.principal;
+  const ok = (some: readonly NewItem[], ...notes: readonly Issue[]): Result<Edited> => ({
+    ok: true,
+    value: { items: some, notes },
+  });
+  if (sent.op === 'add') {
+    if (items.some((item) => item.rungId === sent.rungId))
+      return refuse('hand.there', { name: trade.rung(sent.rungId).name }, ['rungId']);
+    if (!trade.hasRung(sent.rungId)) return refuse('hand.choose', {}, ['rungId']);
+    const rung = trade.rung(sent.rungId);
+    const { quality } = trade.ladderOf(sent.rungId);
+    const made = handRow(
+      at,
+      { rungId: sent.rungId, role: roleIn(quality, 'accessory'), setting: null },
+      (phase) => usualFigures(at.athlete, rung, phase, 2, weakerOf(at, quality)),
+      null,
+    );
+    if (!made.ok) return made;
+    return ok([...items, made.value.row], issue('hand.added', { name: rung.name }), ...made.value.notes);
+  }
+  const item = items.find((row) => row.id === sent.itemId);
+  if (!item) return refuse('hand.item_gone');
+  const others = items.filter((row) => row !== item);
+  const { name } = item.detail;
+  switch (sent.op) {
+    case 'remove':
+      return ok(others, issue('hand.removed', { name }));
+    case 'place':
+      return ok([...others.slice(0, sent.at), item, ...others.slice(sent.at)]);
+    case 'change': {
+      const made = handRow(
+        at,
+        { rungId: item.rungId, role: roleOf(item), setting: item.detail.setting ?? null },
+        () => ({ ...sent.figures, load: sent.figures.load || null }),
+        sent.figures.note || null,
+      );
+      if (!made.ok) return made;
+      const row: NewItem = { ...made.value.row, quality: item.quality };
+      row.detail = { ...row.detail, pair: item.detail.pair ?? null };
+      return ok(
+        items.map((one) => (one === item ? row : one)),
+        issue('hand.changed', { name }),
+        ...made.value.notes,
+      );
+    }
+    case 'swap': {
+      if (others.some((row) => row.rungId === sent.rungId))
+        return refuse('hand.there', { name: trade.rung(sent.rungId).name }, ['rungId']);
+      if (!trade.hasRung(sent.rungId)) return refuse('hand.choose', {}, ['rungId']);
+      const rung = trade.rung(sent.rungId);
+      const made = handRow(
+        at,
+        { rungId: rung.id, role: roleOf(item), setting: null },
+        (phase) =>
+          usualFigures(
+            at.athlete,
+            rung,
+            phase,
+            item.detail.wholeSets ?? item.sets,
+            weakerOf(at, item.quality),
+          ),
+        item.detail.note ?? null,
+      );
+      if (!made.ok) return made;
+      return ok(
+        items.map((one) => (one === item ? made.value.row : one)),
+        issue('hand.swapped', { name, to: rung.name }),
+        ...made.value.notes,
+      );
+    }
+  }
+}
+
+/** The session with all exercises of a kept set that may be done and are not in it yet; what is left out is said. */
+export async function withSet(at: AtHand, setId: string): Promise<Result<Edited>> {
+  const kept = await setById(at.principal.practiceId, setId);
+  if (!kept) return refuse('kept.gone', {}, ['setId']);
+  const { trade } = at.principal;
+  const items: NewItem[] = [...at.session.items];
+  const notes: Issue[] = [];
+  for (const exercise of kept.items) {
+    const { rungId } = exercise;
+    if (!trade.hasRung(rungId) || items.some((item) => item.rungId === rungId)) continue;
+    const { quality } = trade.ladderOf(rungId);
+    const made = handRow(
+      at,
+      { rungId, role: roleIn(quality, 'accessory'), setting: null },
+      (phase) => keptFigures(at.athlete, exercise, phase, weakerOf(at, quality)),
+      null,
+    );
+    if (made.ok) {
+      items.push(made.value.row);
+      notes.push(...made.value.notes);
+    } else notes.push(...made.issues);
+  }
+  if (items.length === at.session.items.length)
+    return refuse(notes.length > 0 ? notes : [issue('kept.nothing', { name: kept.name })]);
+  return {
+    ok: true,
+    value: { items, notes: [issue('hand.set_added', { name: kept.name }), ...notes] },
+  };
+}
