@@ -32,8 +32,6 @@ export default function handleRequest(
       <ServerRouter context={routerContext} url={request.url} nonce={nonce} />,
       {
         nonce,
-        // All of it is there when it goes out: no part is sent apart, to be put in its place by a script.
-        progressiveChunkSize: Number.MAX_SAFE_INTEGER,
         onAllReady() {
           headers.set('Content-Type', 'text/html; charset=utf-8');
           headers.set('Cache-Control', 'no-store');

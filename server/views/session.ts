@@ -2,7 +2,7 @@ import { withLever } from '~/core/body/lever';
 import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
-import { planB } from '~/core/coach/lay-session';
+import { planB, turnsLeft } from '~/core/coach/lay-session';
 import { inHandText, setupText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
@@ -128,7 +128,10 @@ export function sessionView(
   const { trade, loads } = principal;
   const toCome = session.log === undefined && session.onDate >= gate.day;
   const items = session.items.map((item) => itemView(principal, item, athlete, toCome ? gate : undefined));
-  const shown = items.filter((item) => item.bars.length === 0);
+  const left = items.filter((item) => item.bars.length === 0);
+  // Whose other is withheld takes turns with nobody.
+  const turns = turnsLeft(left.map(({ pair }) => pair));
+  const shown = left.map((item, at) => ({ ...item, pair: turns[at] ?? null }));
   return {
     id: session.id,
     onDate: session.onDate,

@@ -1,4 +1,3 @@
-import { lazy, Suspense } from 'react';
 import { Form, href, Link, redirect, useFetcher, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
@@ -15,9 +14,8 @@ import { weekView } from '~/server/views/coach';
 import { weekAsked } from '~/server/views/weeks';
 import type { Route } from './+types/week';
 import { Proposals } from './proposal-list';
-
-/** The server draws it; what drags and edits it comes after the page is there to be read. */
-const WeekDays = lazy(() => import('./week-days'));
+import { WeekDrag } from './week-drag';
+import { WeekSession } from './week-session';
 
 export const meta = athleteTitle('Coach');
 
@@ -155,16 +153,20 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
               </Button>
             </Form>
           ) : null}
-          <Suspense>
-            <WeekDays
-              sessions={sessions}
-              athleteId={athleteId}
-              today={today}
-              freeDays={loaderData.freeDays}
-              mayChange={loaderData.mayLayOut}
-              next={nextSession}
-            />
-          </Suspense>
+          <WeekDrag athleteId={athleteId} freeDays={loaderData.freeDays}>
+            <div className="mt-4 space-y-10">
+              {sessions.map((session) => (
+                <WeekSession
+                  key={session.onDate}
+                  session={session}
+                  athleteId={athleteId}
+                  today={today}
+                  mayChange={loaderData.mayLayOut}
+                  isNext={session === nextSession}
+                />
+              ))}
+            </div>
+          </WeekDrag>
         </>
       )}
       {loaderData.totals.length > 0 ? <Totals totals={loaderData.totals} /> : null}
