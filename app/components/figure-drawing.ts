@@ -66,7 +66,7 @@ interface Drawing {
   readonly frame: Frame;
 }
 
-const shapeOf = (scene: Scene): Shape => ({
+export const shapeOf = (scene: Scene): Shape => ({
   ...scene,
   paths: scene.limbs.map((limb) => ({
     far: limb.layer === 'far',
@@ -114,4 +114,35 @@ export function drawingOf(asked: {
   if (!kept.has(key) && kept.size >= keptOfOne) kept.clear();
   kept.set(key, drawing);
   return drawing;
+}
+
+/** Small lines that say what a picture cannot show: an ache, shaking, haste, a hard contact, one side against the other. */
+export function markPath({ kind, at }: { readonly kind: string; readonly at: Point }): string {
+  const lines = (...pairs: readonly (readonly [number, number, number, number])[]) =>
+    pairs.map(([a, b, c, d]) => `M${n(at.x + a)} ${n(at.y + b)}L${n(at.x + c)} ${n(at.y + d)}`).join('');
+  switch (kind) {
+    case 'ache':
+      return lines(
+        [-6, 0, -2.6, 0],
+        [6, 0, 2.6, 0],
+        [0, -6, 0, -2.6],
+        [0, 6, 0, 2.6],
+        [-4.2, -4.2, -1.9, -1.9],
+        [4.2, 4.2, 1.9, 1.9],
+        [-4.2, 4.2, -1.9, 1.9],
+        [4.2, -4.2, 1.9, -1.9],
+      );
+    case 'shake':
+      return [-7.5, 7.5].map((x) => `M${n(at.x + x)} ${n(at.y - 5)}q2 2.5 0 5q-2 2.5 0 5`).join('');
+    case 'speed':
+      return lines([-8, -3, 2, -3], [-5, 0, 7, 0], [-8, 3, 2, 3]);
+    case 'thud':
+      return lines([-9, -2, -5, -5], [9, -2, 5, -5], [-12, 0, -8, -1], [12, 0, 8, -1]);
+    case 'bars':
+      return lines([-3, 6, -3, -6], [3, 6, 3, 0]);
+    case 'held':
+      return lines([-2, -3.5, -2, 3.5], [2, -3.5, 2, 3.5]);
+    default:
+      return '';
+  }
 }

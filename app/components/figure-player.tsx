@@ -4,6 +4,8 @@ import { useEffect, useId, useRef, useState } from 'react';
 import type { Body } from '~/core/body/anthropometry';
 import { parseTempo } from '~/core/body/dose';
 import type { Load, Posture } from '~/core/body/posture';
+import { watchOf } from '~/core/figure/fault-form';
+import { tellingPhase } from '~/core/figure/scene';
 import { Figure } from './figure';
 
 interface FigurePlayerProps {
@@ -16,6 +18,8 @@ interface FigurePlayerProps {
   still: boolean;
   tempo: string | undefined;
   className?: string;
+  /** Faults of the exercise, the one to watch first among them: a ring follows its place. */
+  faults?: readonly string[];
   /** What the model says at a phase, under the slider. */
   sayAt?: (phase: number) => string;
 }
@@ -35,8 +39,16 @@ function phaseAt(seconds: number, tempo: { outS: number; holdS: number; backS: n
 }
 
 /** The large figure of a rung: it moves through the rep at the rung's tempo, or by hand. */
-export function FigurePlayer({ still, tempo, sayAt, className, label, ...figure }: FigurePlayerProps) {
-  const [phase, setPhase] = useState(1);
+export function FigurePlayer({
+  still,
+  tempo,
+  sayAt,
+  faults = [],
+  className,
+  label,
+  ...figure
+}: FigurePlayerProps) {
+  const [phase, setPhase] = useState<number>(tellingPhase(figure.posture));
   const [playing, setPlaying] = useState(false);
   const began = useRef(0);
   const id = useId();
@@ -52,7 +64,14 @@ export function FigurePlayer({ still, tempo, sayAt, className, label, ...figure 
   }, [playing, tempo]);
   return (
     <figure className={className}>
-      <Figure {...figure} label={label} phase={phase} ghost={!still} className="h-auto max-h-80 w-full" />
+      <Figure
+        {...figure}
+        label={label}
+        phase={phase}
+        ghost={!still}
+        watch={watchOf(faults, figure.posture, figure.body, figure.needs, phase)?.at}
+        className="h-auto max-h-80 w-full"
+      />
       {still ? null : (
         <figcaption className="mt-2 flex flex-wrap items-center gap-3">
           <button

@@ -1,8 +1,10 @@
 import { Fragment, useId } from 'react';
 import type { Body } from '~/core/body/anthropometry';
 import type { Load, Posture } from '~/core/body/posture';
+import type { Point } from '~/core/body/skeleton';
 import type { Prop } from '~/core/figure/props';
-import { arcPath, drawingOf, drawnBody, n, type Shape, springPath } from './figure-drawing';
+import { type Frame, tellingPhase } from '~/core/figure/scene';
+import { arcPath, drawingOf, drawnBody, markPath, n, type Shape, springPath } from './figure-drawing';
 
 export interface FigureProps {
   posture: Posture;
@@ -17,16 +19,78 @@ export interface FigureProps {
   ghost?: boolean | undefined;
   /** Small pictures leave the supports and the moment out. */
   plain?: boolean | undefined;
+  /** Where to look: a ring is drawn there. */
+  watch?: Point | undefined;
   /** No floor: the figure stands on a line of the page. */
   bare?: boolean | undefined;
   className?: string | undefined;
 }
+
+const straight = ({ from, to }: { readonly from: Point; readonly to: Point }) =>
+  `M${n(from.x)} ${n(from.y)}L${n(to.x)} ${n(to.y)}`;
+
+function ArrowHead({ from, to }: { from: Point; to: Point }) {
+  const angle = (Math.atan2(to.y - from.y, to.x - from.x) * 180) / Math.PI;
+  return (
+    <path
+      d="M1 0L-4.5 -2.9L-4.5 2.9Z"
+      transform={`translate(${n(to.x)} ${n(to.y)}) rotate(${n(angle)})`}
+      className="fig-arrow-head"
+    />
+  );
+}
+
+/** Where to look; its own ground makes it readable on the body. */
+function Ring({ at, radius }: { at: Point; radius: number }) {
+  return (
+    <g>
+      <circle cx={at.x} cy={at.y} r={radius} className="fig-ring-ground" />
+      <circle cx={at.x} cy={at.y} r={radius} className="fig-ring" />
+    </g>
+  );
+}
+
+function Turn({ at, radius }: { at: Point; radius: number }) {
+  const { line, head } = arcPath({ at, radius, fromDeg: -60, toDeg: 230, flat: 1 });
+  return (
+    <>
+      <path d={line} fill="none" strokeWidth="1.5" />
+      <path d={head} className="fig-moment-head" />
+    </>
+  );
+}
+
+/** Drawn over the body rather than behind it. */
+const onTop: ReadonlySet<Prop['kind']> = new Set([
+  'weight',
+  'strap',
+  'roll',
+  'arrow',
+  'turn',
+  'ring',
+  'ache',
+  'shake',
+  'speed',
+  'thud',
+  'bars',
+  'held',
+]);
 
 function PropShape({ prop }: { prop: Prop }) {
   switch (prop.kind) {
     case 'block':
       return <rect x={prop.x} y={prop.y} width={prop.width} height={prop.height} className="fig-kit" />;
     case 'ball':
+      return (
+        <ellipse
+          cx={prop.at.x}
+          cy={prop.at.y}
+          rx={prop.radius}
+          ry={prop.radius * prop.flat}
+          className="fig-kit"
+        />
+      );
+    case 'roll':
       return <circle cx={prop.at.x} cy={prop.at.y} r={prop.radius} className="fig-kit" />;
     case 'weight':
       return <circle cx={prop.at.x} cy={prop.at.y} r={prop.radius} className="fig-weight" />;
@@ -39,6 +103,52 @@ function PropShape({ prop }: { prop: Prop }) {
           className="fig-line"
           strokeWidth={2}
         />
+      );
+    case 'strap':
+      return (
+        <g>
+          <path d={straight(prop)} className="fig-strap" />
+          <path d={straight(prop)} className="fig-strap-core" />
+        </g>
+      );
+    case 'ring':
+      return <Ring at={prop.at} radius={prop.radius} />;
+    case 'turn':
+      return (
+        <g className="fig-moment">
+          <Turn at={prop.at} radius={prop.radius} />
+        </g>
+      );
+    case 'ache':
+    case 'shake':
+    case 'speed':
+    case 'thud':
+    case 'bars':
+    case 'held':
+      return (
+        <g>
+          <path d={markPath(prop)} className="fig-arrow-halo" />
+          <path d={markPath(prop)} className="fig-mark" />
+        </g>
+      );
+    case 'flight':
+      return (
+        <g>
+          <path
+            d={`M${n(prop.from.x)} ${n(prop.from.y)}Q${n(prop.over.x)} ${n(prop.over.y)} ${n(prop.to.x)} ${n(prop.to.y)}`}
+            className="fig-line"
+            strokeDasharray="2.4 2"
+          />
+          <ArrowHead from={prop.over} to={prop.to} />
+        </g>
+      );
+    case 'arrow':
+      return (
+        <g>
+          <path d={straight(prop)} className="fig-arrow-halo" />
+          <path d={straight(prop)} className="fig-arrow" />
+          <ArrowHead from={prop.from} to={prop.to} />
+        </g>
       );
     case 'pull': {
       const angle = (Math.atan2(prop.to.y - prop.from.y, prop.to.x - prop.from.x) * 180) / Math.PI;
@@ -70,25 +180,49 @@ function BodyShape({ shape, ghost = false }: { shape: Shape; ghost?: boolean }) 
         </Fragment>
       ))}
       <circle cx={shape.head.x} cy={shape.head.y} r={shape.headRadius + 0.5} className="fig-head" />
+      {shape.nose ? <circle cx={shape.nose.x} cy={shape.nose.y} r={1.7} className="fig-nose" /> : null}
     </g>
   );
+}
+
+interface DrawingProps {
+  readonly shape: Shape;
+  readonly frame: Frame;
+  readonly label: string;
+  /** Drawn faintly behind. */
+  readonly behind?: Shape | undefined;
+  readonly plain?: boolean | undefined;
+  readonly watch?: Point | undefined;
+  readonly bare?: boolean | undefined;
+  readonly className?: string | undefined;
 }
 
 /** The drawn figure of a posture: what is drawn is what the load model computes. */
 export function Figure({
   posture,
   needs,
-  label,
   body = drawnBody,
   load,
-  phase = 1,
+  phase = tellingPhase(posture),
   ghost = false,
+  ...shown
+}: FigureProps) {
+  const { shape, start, frame } = drawingOf({ posture, body, phase, needs, load });
+  return <Drawing {...shown} shape={shape} frame={frame} behind={ghost ? start() : undefined} />;
+}
+
+/** A scene on its floor. */
+export function Drawing({
+  shape,
+  frame,
+  label,
+  behind,
   plain = false,
+  watch,
   bare = false,
   className,
-}: FigureProps) {
+}: DrawingProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
-  const { shape, start, frame } = drawingOf({ posture, body, phase, needs, load });
   const arc = !plain && shape.moment ? arcPath(shape.moment) : undefined;
   return (
     <svg
@@ -122,16 +256,16 @@ export function Figure({
           />
         </>
       )}
-      {ghost ? <BodyShape shape={start()} ghost /> : null}
+      {behind ? <BodyShape shape={behind} ghost /> : null}
       {shape.props.map((prop, i) =>
-        prop.kind === 'weight' ? null : (
+        onTop.has(prop.kind) ? null : (
           // biome-ignore lint/suspicious/noArrayIndexKey: kit in a fixed drawing order
           <PropShape key={i} prop={prop} />
         ),
       )}
       <BodyShape shape={shape} />
       {shape.props.map((prop, i) =>
-        prop.kind === 'weight' ? (
+        onTop.has(prop.kind) ? (
           // biome-ignore lint/suspicious/noArrayIndexKey: kit in a fixed drawing order
           <PropShape key={i} prop={prop} />
         ) : null,
@@ -153,6 +287,7 @@ export function Figure({
           <circle cx={shape.moment.at.x} cy={shape.moment.at.y} r="1.9" className="fig-axis" />
         </g>
       ) : null}
+      {watch ? <Ring at={watch} radius={7} /> : null}
     </svg>
   );
 }

@@ -337,7 +337,9 @@ export function momentsOf(
   if (!hasMoment(p.archetype)) return undefined;
   if (p.archetype === 'carry') return carry(p, body, load, phase);
   if (p.archetype === 'upright_cable') return uprightCable(p, body, load, phase);
-  const pose = poseOf(skeletonOf(p, body, phase, setting), body, false);
+  // A leg that leans to the side has the lever of the same angle lowered forward.
+  const levered = p.archetype === 'supine_limbs' && p.sideways ? { ...p, sideways: false } : p;
+  const pose = poseOf(skeletonOf(levered, body, phase, setting), body, false);
   switch (p.archetype) {
     case 'prone_bridge':
       return proneBridge(p, body, pose, load);

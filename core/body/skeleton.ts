@@ -39,6 +39,12 @@ export interface Skeleton {
   readonly seenUpperArm: Pair<number>;
   readonly seenForearm: Pair<number>;
   readonly seenFoot: number;
+  /** Where the front of the body is: to the left of the way from hip to head, to its right, or toward the viewer. */
+  readonly front: 1 | -1 | 0;
+  /** Ribs turned on the pelvis, degrees; the face goes with them. */
+  readonly twistDeg: number;
+  /** Girth of the waist against its usual one: breath and brace widen it. */
+  readonly waist: number;
 }
 
 export interface LegPose {
@@ -63,6 +69,9 @@ export interface Pose {
   readonly legs: Pair<LegPose>;
   readonly arms: Pair<ArmPose>;
   readonly armOnTrunk: Pair<boolean>;
+  readonly front: 1 | -1 | 0;
+  readonly twistDeg: number;
+  readonly waist: number;
 }
 
 const whole: Pair<number> = [1, 1];
@@ -96,6 +105,9 @@ export function skeleton(
     seenForearm: parts.seenForearm ?? whole,
     // From the front the feet point at the viewer.
     seenFoot: parts.seenFoot ?? (parts.view === 'front' ? 0.35 : 1),
+    front: parts.front ?? (parts.view === 'front' ? 0 : -1),
+    twistDeg: parts.twistDeg ?? 0,
+    waist: parts.waist ?? 1,
   };
 }
 
@@ -225,7 +237,20 @@ export function poseOf(s: Skeleton, body: Body, feet = true): Pose {
     shift(a.wrist, dx, dy);
     shift(a.hand, dx, dy);
   }
-  return { view: s.view, hip, lumbar, t12, shoulder, head, legs, arms, armOnTrunk: s.armOnTrunk };
+  return {
+    view: s.view,
+    hip,
+    lumbar,
+    t12,
+    shoulder,
+    head,
+    legs,
+    arms,
+    armOnTrunk: s.armOnTrunk,
+    front: s.front,
+    twistDeg: s.twistDeg,
+    waist: s.waist,
+  };
 }
 
 function anchorOf(
@@ -267,4 +292,23 @@ export function reach(from: Point, to: Point, first: number, second: number, ben
   const a = straight + bend * degrees(Math.acos(Math.min(1, Math.max(-1, cosA))));
   const middle = along(from, a, first);
   return [a, degrees(Math.atan2(to.y - middle.y, to.x - middle.x))];
+}
+
+/** Half distance of two joints across the body as it is seen from the side when the part is turned, metres. */
+export const turned = (acrossM: number, deg: number): number => (acrossM / 2) * sinDeg(deg);
+
+/**
+ * Height at which a body that rolls lies on the floor: its hip joint, so that the lowest of the joints of its trunk is no lower
+ * than a lying hip, metres.
+ */
+export function rolledHip(
+  parts: { readonly pelvis: number; readonly loin: number; readonly thorax: number },
+  body: Body,
+  lyingM: number,
+): Point {
+  const { toLumbar, toT12, toShoulder } = body.length;
+  const lumbar = toLumbar * sinDeg(parts.pelvis);
+  const t12 = lumbar + (toT12 - toLumbar) * sinDeg(parts.loin);
+  const shoulder = t12 + (toShoulder - toT12) * sinDeg(parts.thorax);
+  return { x: 0, y: lyingM - Math.min(0, lumbar, t12, shoulder) };
 }

@@ -61,6 +61,73 @@ describe('the drawing of any rung or test', () => {
     }
   });
 
+  const man = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
+  const drawnAt = (rung: (typeof rungs)[number], phase: number) => {
+    const load = { by: rung.load.by, value: rung.load.start };
+    const { limbs, head, props } = sceneOf(rung.posture, man, phase, { needs: rung.needs }, load);
+    return { limbs, head, props };
+  };
+
+  it('has no two rungs of a ladder alike, start and end together', () => {
+    for (const { id, rungs: own } of ladders) {
+      const seen = new Map<string, string>();
+      for (const rung of own) {
+        const drawn = JSON.stringify([drawnAt(rung, 0), drawnAt(rung, 1)]);
+        expect({ ladder: id, rung: rung.id, like: seen.get(drawn) }).toEqual({
+          ladder: id,
+          rung: rung.id,
+          like: undefined,
+        });
+        seen.set(drawn, rung.id);
+      }
+    }
+  });
+
+  it('moves in every rung that is done in reps or metres, by more than a hair', () => {
+    const still = rungs.filter((rung) => {
+      if (rung.unit === 'hold_s' || rung.unit === 'breaths') return false;
+      const [from, to] = [drawnAt(rung, 0), drawnAt(rung, 1)].map(({ limbs, props }) => [
+        ...limbs.flatMap(({ capsules }) => capsules.flatMap((c) => [c.a.x, c.a.y, c.ra, c.b.x, c.b.y, c.rb])),
+        // What flies or is pushed moves too.
+        ...props.flatMap((prop) => [prop.box.left, prop.box.top]),
+      ]) as [number[], number[]];
+      return from.length === to.length && !from.some((value, i) => Math.abs(value - (to[i] ?? 0)) > 0.5);
+    });
+    expect(still.map(({ id }) => id)).toEqual([]);
+  });
+
+  it('breathes: the waist is wider at the end of the breath in', () => {
+    const breath = rungs.find(({ id }) => id === 'breath_supine');
+    if (!breath) throw new Error('no breath');
+    const girth = (phase: number) =>
+      Math.max(
+        ...drawnAt(breath, phase)
+          .limbs.filter(({ layer }) => layer === 'trunk')
+          .flatMap(({ capsules }) => capsules.map((c) => c.rb)),
+      );
+    expect(girth(1)).toBeGreaterThan(girth(0) + 0.5);
+  });
+
+  it('has a face where the front of the body is', () => {
+    const nose = (id: string) => {
+      const rung = rungs.find((one) => one.id === id);
+      if (!rung) throw new Error(id);
+      const scene = sceneOf(rung.posture, man, 1, { needs: rung.needs });
+      return { head: scene.head, nose: scene.nose };
+    };
+    const lying = nose('breath_supine');
+    expect(lying.nose?.y).toBeLessThan(lying.head.y - 5);
+    const prone = nose('plank_full');
+    expect(prone.nose?.y).toBeGreaterThan(prone.head.y + 5);
+    const standing = nose('hinge_stand');
+    expect(standing.nose?.x).toBeGreaterThan(standing.head.x);
+    // Turned at the viewer it comes in from the edge; from the front there is none.
+    const turned = nose('rot_seated_feet_down');
+    const depth = Math.hypot((turned.nose?.x ?? 0) - turned.head.x, (turned.nose?.y ?? 0) - turned.head.y);
+    expect(depth).toBeLessThan(5.2);
+    expect(nose('carry_suitcase_hold').nose).toBeUndefined();
+  });
+
   it('draws the kit a rung needs', () => {
     const body = bodyOf({ massKg: 70, statureM: 1.75, sex: 'male' });
     const drawnWithout = rungs.filter(

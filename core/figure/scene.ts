@@ -38,6 +38,8 @@ export interface Scene {
   readonly limbs: readonly Limb[];
   readonly head: Point;
   readonly headRadius: number;
+  /** Where the face is, seen from the side. */
+  readonly nose: Point | undefined;
   readonly props: readonly Prop[];
   /** Where the body meets floor, box, ball or bar. */
   readonly supports: readonly Point[];
@@ -81,22 +83,37 @@ function legOf(leg: LegPose): Capsule[] {
 function frontTrunk(pose: Pose): Capsule[] {
   const [left, right] = pose.arms;
   return [
-    capsule(left.shoulder, right.shoulder, [3.3, 3.3]),
-    capsule(left.shoulder, pose.lumbar, [3.3, 4.6]),
-    capsule(right.shoulder, pose.lumbar, [3.3, 4.6]),
-    capsule(pose.shoulder, pose.t12, [7.5, 7.5]),
-    capsule(pose.t12, pose.lumbar, [7.5, 6.6]),
-    capsule(pose.legs[0].hip, pose.legs[1].hip, [3.9, 3.9]),
-    capsule(pose.lumbar, pose.hip, [6.6, 6]),
+    capsule(left.shoulder, right.shoulder, [3, 3]),
+    capsule(left.shoulder, pose.t12, [3, 6]),
+    capsule(right.shoulder, pose.t12, [3, 6]),
+    capsule(pose.shoulder, pose.t12, [3, 7.2]),
+    capsule(pose.t12, pose.lumbar, [7.2, 6.4 * pose.waist]),
+    capsule(pose.legs[0].hip, pose.legs[1].hip, [4.4, 4.4]),
+    capsule(pose.lumbar, pose.hip, [6.4 * pose.waist, 5.4]),
   ];
 }
 
 function sideTrunk(pose: Pose): Capsule[] {
+  const [loin, ribs] = [girth.loin[0] * pose.waist, girth.loin[1] * (1 + (pose.waist - 1) * 0.5)];
+  const across = (a: Point, b: Point, radius: number) =>
+    Math.hypot(a.x - b.x, a.y - b.y) > 0.5 ? [capsule(a, b, [radius, radius])] : [];
   return [
-    capsule(pose.hip, pose.lumbar, girth.pelvis),
-    capsule(pose.lumbar, pose.t12, girth.loin),
-    capsule(pose.t12, pose.shoulder, girth.thorax),
+    capsule(pose.hip, pose.lumbar, [girth.pelvis[0], loin]),
+    capsule(pose.lumbar, pose.t12, [loin, ribs]),
+    capsule(pose.t12, pose.shoulder, [ribs, girth.thorax[1]]),
+    // Turned at the viewer, shoulders and hips show their width.
+    ...across(pose.arms[0].shoulder, pose.arms[1].shoulder, 3.9),
+    ...across(pose.legs[0].hip, pose.legs[1].hip, 4.6),
   ];
+}
+
+/** On the edge of the head, where the face is; turned at the viewer it comes in from the edge. */
+function noseOf(pose: Pose): Point | undefined {
+  if (pose.front === 0) return undefined;
+  const [dx, dy] = [pose.head.x - pose.shoulder.x, pose.head.y - pose.shoulder.y];
+  const length = Math.hypot(dx, dy) || 1;
+  const reach = (headRadius * Math.cos((pose.twistDeg * Math.PI) / 180) * pose.front) / length;
+  return { x: pose.head.x + dy * reach, y: pose.head.y - dx * reach };
 }
 
 const toScreen = (p: Point, H: number): Point => ({ x: (p.x / H) * 100, y: (-p.y / H) * 100 });
@@ -160,6 +177,8 @@ function momentArc(
     case 'supine_bridge':
       return { at, radius: 13, fromDeg: 38, toDeg: 146, flat };
     case 'supine_limbs':
+      // Legs that swing to the side turn the pelvis about the long axis.
+      if (p.sideways) return { at, radius: 13, fromDeg: -150, toDeg: 130, flat: 0.34 };
       return moments.axis === 'hip'
         ? { at, radius, fromDeg: 285, toDeg: 190, flat }
         : { at, radius, fromDeg: 250, toDeg: 345, flat };
@@ -196,25 +215,19 @@ function supportsOf(pose: Pose): Point[] {
   return low.sort((a, b) => a.x - b.x).filter((p, i, all) => i === 0 || p.x - (all[i - 1]?.x ?? 0) > 6);
 }
 
-/**
- * The scene of a posture.
- *
- * @param phase 0 the easy end of the rep, 1 the demanding one
- */
-export function sceneOf(
-  p: Posture,
-  body: Body,
-  phase = 1,
-  setting: Setting = bareFloor,
-  load: Load = noLoad,
-): Scene {
-  const H = body.statureM;
-  const pose = screenPose(poseOf(skeletonOf(p, body, phase, setting), body), H);
+/** The joints of a posture in the units of the drawing. */
+export function drawnPose(p: Posture, body: Body, phase: number, setting: Setting): Pose {
+  return screenPose(poseOf(skeletonOf(p, body, phase, setting), body), body.statureM);
+}
+
+function limbsOf(p: Posture, pose: Pose): Limb[] {
   const front = pose.view === 'front';
   const lyingFront = p.archetype === 'side_bridge';
+  // A foot set far behind is lighter, as everything far away.
+  const stride = p.archetype === 'upright_cable' && (p.stance === 'split' || p.stance === 'half_kneel');
   const limbs: Limb[] = front
     ? [
-        { layer: 'near', capsules: legOf(pose.legs[lyingFront ? 0 : 1]) },
+        { layer: stride ? 'far' : 'near', capsules: legOf(pose.legs[lyingFront ? 0 : 1]) },
         { layer: 'near', capsules: legOf(pose.legs[lyingFront ? 1 : 0]) },
         { layer: 'trunk', capsules: frontTrunk(pose) },
         { layer: 'near', capsules: armOf(pose.arms[1]) },
@@ -231,14 +244,45 @@ export function sceneOf(
     layer: 'trunk',
     capsules: [capsule(pose.shoulder, pose.head, girth.neck)],
   });
+  return limbs;
+}
+
+/**
+ * The scene of a posture.
+ *
+ * @param phase 0 the easy end of the rep, 1 the demanding one
+ * @param alter what a fault does to the joints and to what is drawn around them
+ */
+export function sceneOf(
+  p: Posture,
+  body: Body,
+  phase = 1,
+  setting: Setting = bareFloor,
+  load: Load = noLoad,
+  alter?: {
+    readonly pose: (pose: Pose) => Pose;
+    readonly props: (props: readonly Prop[], pose: Pose) => readonly Prop[];
+  },
+): Scene {
+  const right = drawnPose(p, body, phase, setting);
+  const pose = alter ? alter.pose(right) : right;
+  const props = propsOf(p, pose, body, setting, load, phase);
   return {
-    limbs,
+    limbs: limbsOf(p, pose),
     head: pose.head,
     headRadius,
-    props: propsOf(p, pose, body, setting, load, phase),
+    nose: noseOf(pose),
+    props: alter ? alter.props(props, pose) : props,
     supports: supportsOf(pose),
-    moment: momentArc(p, pose, body, load, phase, setting),
+    moment: alter ? undefined : momentArc(p, pose, body, load, phase, setting),
   };
+}
+
+/** Moves whose easy end says more of them than their demanding one: folded hips, a closed shape, a ball that comes flying. */
+export function tellingPhase(p: Posture): 0 | 1 {
+  const folded = p.archetype === 'prone_bridge' && (p.pike_deg ?? 0) > 0;
+  const closed = p.archetype === 'supine_limbs' && (p.from?.trunk_deg ?? 0) > 40;
+  return folded || closed ? 0 : 1;
 }
 
 export interface Frame {

@@ -65,8 +65,12 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
     faults: ladder.faults
       .map((id) => trade.fault(id))
       .filter((f) => f.action !== 'allowed')
-      .slice(0, 5)
-      .map(({ id, name: faultName, suggests }) => ({ id, name: faultName, suggests })),
+      .map(({ id, name: faultName, look_for, suggests }) => ({
+        id,
+        name: faultName,
+        lookFor: look_for,
+        suggests,
+      })),
     kit: [...rung.needs.filter((id) => id !== 'none'), ...(rung.needs_one_of ?? [])].map(kitName),
     cautions: ladder.cautions.map((id) => caution(id).name.toLowerCase()),
     do: words.cues,

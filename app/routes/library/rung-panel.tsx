@@ -1,11 +1,15 @@
 import type { ReactNode } from 'react';
 import { href, Link, useNavigate } from 'react-router';
+import { FaultPair } from '~/app/components/fault-pair';
+import { drawnBody } from '~/app/components/figure-drawing';
 import { FigurePlayer } from '~/app/components/figure-player';
 import { RungSelect } from '~/app/components/rung-select';
 import { type Body, gravity } from '~/core/body/anthropometry';
 import { limitWord } from '~/core/body/endurance';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
+import { watchOf } from '~/core/figure/fault-form';
+import { counted } from '~/core/words/counted';
 import type { RungView } from '~/server/views/rung';
 import { jumpText, nmText } from './numbers';
 
@@ -58,6 +62,7 @@ export function RungPanel({
         load={row?.load ?? { by: 'none', value: 0 }}
         still={view.still}
         tempo={view.tempo}
+        faults={view.faults.map(({ id }) => id)}
         className="mt-2"
         {...(nm === undefined
           ? {}
@@ -101,17 +106,9 @@ export function RungPanel({
           <span className="text-quiet">{view.school.prescribes}</span>
         </Line>
         {view.kit.length > 0 ? <Line name="Kit">{view.kit.join(', ')}</Line> : null}
-        <Line name="Look out for">
-          <ul>
-            {view.faults.map((fault) => (
-              <li key={fault.id}>
-                <strong>{fault.name}.</strong> {fault.suggests}
-              </li>
-            ))}
-          </ul>
-        </Line>
         {view.cautions.length > 0 ? <Line name="△ Cautions">{view.cautions.join(', ')}</Line> : null}
       </dl>
+      <Faults view={view} />
       {view.dispute ? (
         <div className="mt-4 border border-ink bg-chalk px-4 py-3">
           <h3 className="text-lg">Disputed: {view.dispute.exercise.toLowerCase()}</h3>
@@ -151,6 +148,41 @@ export function RungPanel({
           onChange={(id) => void navigate(link({ with: id || null }), { preventScrollReset: true })}
           className="mt-4 block"
         />
+      ) : null}
+    </section>
+  );
+}
+
+/** Right and wrong beside each other, the one to watch first on top. */
+function Faults({ view }: { view: RungView }) {
+  const watched = watchOf(
+    view.faults.map(({ id }) => id),
+    view.posture,
+    drawnBody,
+    view.needs,
+    1,
+  )?.faultId;
+  const inOrder = [...view.faults].sort((a, b) => Number(b.id === watched) - Number(a.id === watched));
+  const line = (fault: RungView['faults'][number]) => (
+    <li key={fault.id} className="border-t border-mortar py-3">
+      <FaultPair fault={fault} posture={view.posture} needs={view.needs} />
+      <p className="mt-1">
+        <strong>{fault.name}.</strong> {fault.lookFor}
+      </p>
+      <p className="text-aside text-quiet">{fault.suggests}</p>
+    </li>
+  );
+  return (
+    <section aria-label={`Faults of ${view.name}`} className="mt-4">
+      <h3 className="text-lg">Watch for</h3>
+      <ul className="mt-1 grid gap-x-6 sm:grid-cols-2">{inOrder.slice(0, 2).map(line)}</ul>
+      {inOrder.length > 2 ? (
+        <details>
+          <summary className="cursor-pointer py-2 font-bold">
+            {counted(inOrder.length - 2, 'more fault')} of this ladder
+          </summary>
+          <ul className="grid gap-x-6 sm:grid-cols-2">{inOrder.slice(2).map(line)}</ul>
+        </details>
       ) : null}
     </section>
   );

@@ -1,7 +1,7 @@
 import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import { along, degrees, mix, type Point, reach, type Skeleton, sinDeg, skeleton } from '../skeleton';
+import { along, cosDeg, degrees, mix, type Point, reach, type Skeleton, sinDeg, skeleton } from '../skeleton';
 import { lyingHeight } from './setting';
 
 /** Where the bridge stands on, and how high the line from the shoulder may rise. */
@@ -28,13 +28,21 @@ const shoulderHeight = 0.012;
  */
 export function bridgeInclineDeg(p: PostureOf<'supine_bridge'>, body: Body): number {
   const { fromKneeM, heightM } = supportOf(p, body);
-  const a = body.length.toShoulder + body.length.thigh;
-  const c = heightM - shoulderHeight * body.statureM;
-  const along = a + fromKneeM * Math.cos((p.knees_deg * Math.PI) / 180);
-  const across = fromKneeM * sinDeg(p.knees_deg);
-  const lean = Math.atan2(across, along);
-  const share = Math.min(1, Math.max(-1, c / Math.hypot(along, across)));
-  return degrees(lean + Math.asin(share));
+  const upperM = body.length.toShoulder + body.length.thigh;
+  return riseDeg(upperM, fromKneeM, p.knees_deg, heightM - shoulderHeight * body.statureM);
+}
+
+/** Incline of the first of two links, bent by `kneeDeg`, whose end lies `riseM` above their beginning. */
+function riseDeg(firstM: number, secondM: number, kneeDeg: number, riseM: number): number {
+  const along = firstM + secondM * cosDeg(kneeDeg);
+  const across = secondM * sinDeg(kneeDeg);
+  const share = Math.min(1, Math.max(-1, riseM / Math.hypot(along, across)));
+  return degrees(Math.atan2(across, along) + Math.asin(share));
+}
+
+/** Is the easy end of the rep with the hips up already? */
+function hipsKept(p: PostureOf<'supine_bridge'>): boolean {
+  return p.hips === undefined ? p.curl || p.legs === 'march' : p.hips === 'kept';
 }
 
 export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: number): Skeleton {
@@ -47,15 +55,20 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
   let thigh: number;
   let shank: number;
   let incline: number;
+  const kept = hipsKept(p);
+  const rest = degrees(Math.asin((lyingHeight * H - shoulder.y) / length.toShoulder));
   if (p.curl) {
-    // The hips stay up; the heels roll the ball out and in.
+    // The heels roll the ball out and in, with the hips up or rising as they come in.
     const knees = mix(12, p.knees_deg, phase);
-    incline = bridgeInclineDeg({ ...p, knees_deg: knees }, body);
-    thigh = 180 - incline;
+    const up = bridgeInclineDeg({ ...p, knees_deg: knees }, body);
+    incline = kept ? up : mix(rest, up, phase);
+    const hipY = along(shoulder, 180 - incline, length.toShoulder).y;
+    thigh = kept
+      ? 180 - incline
+      : 180 - riseDeg(length.thigh, length.shank, knees, supportOf(p, body).heightM - hipY);
     shank = thigh + knees;
   } else {
-    const rest = degrees(Math.asin((lyingHeight * H - shoulder.y) / length.toShoulder));
-    incline = mix(p.legs === 'march' ? top : rest, top, phase);
+    incline = mix(kept ? top : rest, top, phase);
     const hip = along(shoulder, 180 - incline, length.toShoulder);
     [thigh, shank] = reach(hip, topAnkle, length.thigh, length.shank, -1);
     // Downward directions on one turn with the free leg's, so that they can be mixed.
@@ -65,25 +78,47 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
   const straight = p.feet === 'ball_calves';
   const footDown = straight ? shank - 70 : p.feet === 'ball_heels' ? shank - 80 : 180;
   const freeStraight = straight ? mix(thigh, thigh - 22, phase) : thigh;
+  const marchTo = straight ? thigh - 22 : thigh;
+  const march = p.legs === 'march';
   const freeLeg = {
-    bent: [mix(thigh, 92, p.legs === 'march' ? phase : 1), mix(shank, 205, p.legs === 'march' ? phase : 1)],
-    straight:
-      p.legs === 'march'
-        ? [mix(thigh, thigh - 22, phase), mix(shank, thigh - 22, phase)]
-        : [freeStraight, freeStraight],
+    bent: [mix(thigh, 92, march ? phase : 1), mix(shank, 205, march ? phase : 1)],
+    straight: march ? [mix(thigh, marchTo, phase), mix(shank, marchTo, phase)] : [freeStraight, freeStraight],
+    raised: [thigh - raisedDeg, thigh - raisedDeg],
     lowering: [mix(180 - top, 176, phase), mix(180 - top, 176, phase)],
   }[p.free_leg] as [number, number];
   const one = p.legs !== 'both';
+  // The free heel rises over its toes, a little in front of the other.
+  const heel = p.heel_up ? heelLightened(p, body, shoulder, incline, topAnkle, phase) : undefined;
   return skeleton({
     anchor: 'shoulder',
     at: shoulder,
     trunk: -incline,
     head: 6,
-    thigh: [thigh, one ? freeLeg[0] : thigh],
-    shank: [shank, one ? freeLeg[1] : shank],
-    foot: [footDown, one ? freeLeg[1] - 60 : footDown],
+    thigh: [thigh, heel ? heel.thigh : one ? freeLeg[0] : thigh],
+    shank: [shank, heel ? heel.shank : one ? freeLeg[1] : shank],
+    foot: [footDown, heel ? heel.foot : one ? mix(footDown, freeLeg[1] - 60, march ? phase : 1) : footDown],
+    front: 1,
     upperArm: [183, 183],
     forearm: [180, 180],
     armOnTrunk: [true, true],
   });
+}
+
+/** A straight free leg held up rather than in line with the other thigh, degrees. */
+const raisedDeg = 34;
+
+function heelLightened(
+  p: PostureOf<'supine_bridge'>,
+  body: Body,
+  shoulder: Point,
+  incline: number,
+  ankle: Point,
+  phase: number,
+): { readonly thigh: number; readonly shank: number; readonly foot: number } {
+  const { length, statureM } = body;
+  const hip = along(shoulder, 180 - incline, length.toShoulder);
+  const target = { x: ankle.x - 0.1 * statureM, y: ankle.y + 0.045 * statureM * phase };
+  const [thigh, shank] = reach(hip, target, length.thigh, length.shank, -1);
+  const onOneTurn = (deg: number) => (deg < 0 ? deg + 360 : deg);
+  return { thigh: onOneTurn(thigh), shank: onOneTurn(shank), foot: mix(180, 205, phase) };
 }

@@ -4,14 +4,22 @@ import type { Skeleton } from '../skeleton';
 import { supineBridge } from './bridge';
 import { proneBridge, proneExtension, quadruped, rollout, sideBridge } from './prone';
 import { bareFloor, type Setting } from './setting';
-import { braceSupine, breathing, curl, neckNod, rollerLie, springLeg, supineLimbs } from './supine';
 import {
+  braceSupine,
+  breathing,
+  curl,
+  neckNod,
+  neckOnBall,
+  rollerLie,
+  springLeg,
+  supineLimbs,
+} from './supine';
+import {
+  braceStanding,
   carry,
   hingeHold,
-  neckBall,
   seatedBall,
   singleLegStance,
-  standing,
   standingLeg,
   uprightCable,
   wallStand,
@@ -28,9 +36,9 @@ export function skeletonOf(p: Posture, body: Body, phase = 1, setting: Setting =
     case 'supine_limbs':
       return supineLimbs(p, body, phase);
     case 'curl':
-      return curl(p, body, phase);
+      return curl(p, body, phase, setting);
     case 'breathing':
-      return breathing(p, body, setting);
+      return breathing(p, body, setting, phase);
     case 'roller_lie':
       return rollerLie(p, body, phase);
     case 'spring_leg':
@@ -60,10 +68,10 @@ export function skeletonOf(p: Posture, body: Body, phase = 1, setting: Setting =
     case 'seated_ball':
       return seatedBall(p, body, phase);
     case 'neck_ball':
-      return setting.needs.includes('ball') ? neckBall(p, body) : neckNod(body, phase);
+      return setting.needs.includes('ball') ? neckOnBall(p, body, phase) : neckNod(body, phase);
     case 'brace_drill':
-      if (p.position === 'supine') return braceSupine(body);
+      if (p.position === 'supine') return braceSupine(body, phase);
       if (p.position === 'wall_band') return wallStand(body);
-      return standing(body, p.position === 'hinge15' ? 75 : 90);
+      return braceStanding(p, body, phase);
   }
 }

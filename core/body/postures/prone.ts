@@ -1,7 +1,18 @@
 import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import { cosDeg, degrees, mix, type Pair, type Point, reach, type Skeleton, skeleton } from '../skeleton';
+import {
+  cosDeg,
+  degrees,
+  mix,
+  type Pair,
+  type Point,
+  reach,
+  rolledHip,
+  type Skeleton,
+  skeleton,
+  turned,
+} from '../skeleton';
 import { jointHeight, lyingHeight, toesHeight } from './setting';
 
 /** Height of the shoulder over a straight or bent arm whose support lies `leverM` ahead of it. */
@@ -34,6 +45,7 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
   // A leg is lifted as far above the level as the other lies below it, so that its weight stays where it was.
   const legLift = Math.min(20, 2 * line);
   const pike = (p.pike_deg ?? 0) * (1 - phase);
+  const dip = (p.dip_deg ?? 0) * phase;
   const leg = 180 + line;
   const lifts = {
     leg: p.lifted === 'leg' || p.lifted === 'arm_leg',
@@ -41,8 +53,10 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
     tuck: p.lifted === 'knee_tuck',
   };
   const both = lifts.tuck && p.feet === 'ball';
-  const thigh: [number, number] = [leg, leg];
-  const shank: [number, number] = kneeling ? (p.shanks_up ? [100, 100] : [180, 180]) : [leg, leg];
+  // The feet stay where they are while the hips turn over them.
+  const turn = incline(turned(length.hipSpacing, dip), below);
+  const thigh: [number, number] = [leg - turn, leg + turn];
+  const shank: [number, number] = kneeling ? (p.shanks_up ? [100, 100] : [180, 180]) : [...thigh];
   if (lifts.leg) thigh[0] = shank[0] = leg - legLift * phase;
   // A knee drawn up outside the elbow points at the viewer, so that less of the thigh is seen.
   const outside = lifts.tuck && !both ? mix(1, 0.62, phase) : 1;
@@ -80,6 +94,8 @@ export function proneBridge(p: PostureOf<'prone_bridge'>, body: Body, phase: num
     thigh,
     shank,
     seenThigh: [outside, 1],
+    // Turned to the side the near hip sinks and the far one rises.
+    ...(dip > 0 ? { halfHips: -turned(length.hipSpacing, dip) } : {}),
     ...shared,
   });
 }
@@ -230,22 +246,24 @@ export function quadruped(p: PostureOf<'quadruped'>, body: Body, phase: number):
 }
 
 export function proneExtension(p: PostureOf<'prone_extension'>, body: Body, phase: number): Skeleton {
-  const chest = (p.lift === 'alternate' ? 5 : 20) * phase;
-  const legsUp = (p.lift === 'chest' ? 0 : 15) * phase;
+  // A rock keeps the shape and tips it toward the chest.
+  const held = p.rock_deg ? 1 : phase;
+  const rock = -(p.rock_deg ?? 0) * (1 - phase);
+  const chest = (p.lift === 'alternate' ? 5 : 20) * held;
+  const legsUp = (p.lift === 'chest' ? 0 : 15) * held - rock;
   const arms: Record<typeof p.arms, [upper: number, fore: number, seen: number]> = {
-    overhead: [chest + 6, chest + 8, 1],
+    overhead: [chest + rock + 6, chest + rock + 8, 1],
     w: [chest + 188, chest + 30, 0.55],
     side: [182 + chest * 0.5, 182 + chest * 0.5, 1],
   };
   const [upper, fore, seen] = arms[p.arms];
   const alternate = p.lift === 'alternate';
+  const spine = { pelvis: chest * 0.1 + rock, loin: chest * 0.4 + rock, thorax: chest + rock };
   return skeleton({
     anchor: 'hip',
-    at: { x: 0, y: lyingHeight * body.statureM },
-    pelvis: chest * 0.1,
-    loin: chest * 0.4,
-    thorax: chest,
-    head: chest + 4,
+    at: rolledHip(spine, body, lyingHeight * body.statureM),
+    ...spine,
+    head: chest + rock + 4,
     thigh: [180 - legsUp, alternate ? 180 : 180 - legsUp],
     shank: [180 - legsUp, alternate ? 180 : 180 - legsUp],
     foot: [180 - legsUp + 15, alternate ? 195 : 180 - legsUp + 15],

@@ -1,7 +1,17 @@
 import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import { mix, type Pair, reach, type Skeleton, skeleton } from '../skeleton';
+import {
+  mix,
+  type Pair,
+  type Point,
+  reach,
+  rolledHip,
+  type Skeleton,
+  sinDeg,
+  skeleton,
+  turned,
+} from '../skeleton';
 import { lyingHeight, type Setting } from './setting';
 
 /** Head to the right, feet to the left: a thigh `deg` above the floor points this way. */
@@ -11,15 +21,21 @@ const lifted = (deg: number) => 180 - deg;
 const hooked: { hips: number; knees: number } = { hips: 50, knees: 100 };
 
 /** A foot near the floor lies flat; a lifted one is square to the shank. */
-function footDeg(hip: number, knee: number): number {
-  return hip - knee < -25 ? 180 : lifted(hip - knee) - (knee < 10 ? 40 : 80);
+function footDeg(hip: number, knee: number, pointed: boolean): number {
+  if (hip - knee < -25) return 180;
+  return lifted(hip - knee) - (pointed ? 12 : knee < 10 ? 40 : 80);
 }
 
-function legs(hips: Pair<number>, knees: Pair<number>): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
+/** @param pointed the line of the leg goes on through the foot */
+function legs(
+  hips: Pair<number>,
+  knees: Pair<number>,
+  pointed = false,
+): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
   return {
     thigh: [lifted(hips[0]), lifted(hips[1])],
     shank: [lifted(hips[0] - knees[0]), lifted(hips[1] - knees[1])],
-    foot: [footDeg(hips[0], knees[0]), footDeg(hips[1], knees[1])],
+    foot: [footDeg(hips[0], knees[0], pointed), footDeg(hips[1], knees[1], pointed)],
   };
 }
 
@@ -33,29 +49,39 @@ const hollowLift = 20;
 function startLeg(p: PostureOf<'supine_limbs'>, i: 0 | 1): [hip: number, knee: number] {
   const hip = p.hips_deg[i];
   const knee = p.knees_deg[i];
-  if (p.feet_down[i]) return [hip, knee];
+  if (p.from) return [p.from.hips_deg[i], p.from.knees_deg[i]];
+  // A shape that rocks or turns as one keeps its limbs where they are.
+  if (p.feet_down[i] || p.rock_deg || p.twist_deg) return [hip, knee];
   if (p.thorax_lifted) return [Math.max(hip, 105), Math.max(knee, 120)];
-  if (knee === 0 && hip < 85) return [80, 0];
+  if (p.sideways || (knee === 0 && hip < 85)) return [p.sideways ? 90 : 80, 0];
   if (p.arms === 'side' && hip >= 90 && knee >= 80) return [45, 90];
   return [Math.max(90, hip), knee === 0 ? 0 : 90];
 }
 
 const wallForearms: Pair<number> = [15, 15];
 const alongFloor: Pair<number> = [180, 180];
+/** Arms that reach past the hips toward the heels. */
+const towardHeels = 176;
+
+/** Where arms come from that end overhead or at a foot. */
+const armsFrom = { forward: towardHeels, vertical: 90, overhead: 8 } as const;
 
 /** Direction of both upper arms; `over` is where an arm on its way overhead has come to. */
-function armsDeg(arms: PostureOf<'supine_limbs'>['arms'], over: number, thoraxLifted: boolean): Pair<number> {
-  switch (arms) {
+function armsDeg(p: PostureOf<'supine_limbs'>, over: number, phase: number): Pair<number> {
+  switch (p.arms) {
     case 'overhead':
       return [over, over];
     case 'one_overhead':
       return [90, over];
+    case 'to_foot':
+      // The far arm reaches for the near foot, the near one stays long.
+      return [over, mix(armsFrom.overhead, 118, phase)];
     case 'vertical':
       return [90, 90];
     case 'wall_press':
       return [70, 70];
     case 'side':
-      return thoraxLifted ? [176, 176] : [183, 183];
+      return p.thorax_lifted ? [towardHeels, towardHeels] : [183, 183];
   }
 }
 
@@ -66,25 +92,58 @@ export function supineLimbs(p: PostureOf<'supine_limbs'>, body: Body, phase: num
     mix(start[0][1], p.knees_deg[0], phase),
     mix(start[1][1], p.knees_deg[1], phase),
   ];
-  const thorax = p.thorax_lifted ? hollowLift : 0;
-  const over = mix(90, thorax + 8, phase);
-  const under = legs(hips, knees);
-  const arms = armsDeg(p.arms, over, p.thorax_lifted);
+  const rock = -(p.rock_deg ?? 0) * (1 - phase);
+  const fromTrunk = p.from?.trunk_deg ?? (p.thorax_lifted ? hollowLift : 0);
+  const thorax = mix(fromTrunk, p.thorax_lifted ? hollowLift : 0, phase);
+  const overAtEnd = (p.thorax_lifted ? hollowLift : 0) + 8;
+  const over = mix(
+    p.rock_deg ? overAtEnd : p.from ? armsFrom[p.from.arms] + fromTrunk : 90,
+    overAtEnd,
+    phase,
+  );
+  const under = legs(hips, knees, p.thorax_lifted);
+  const twist = (p.twist_deg ?? 0) * phase;
+  const arms = armsDeg(p, over, phase).map((deg) => deg + rock) as [number, number];
+  const lift = (p.pelvis_lift_deg ?? 0) * phase;
+  // Folding up from the floor the whole trunk rises; in a hollow only the shoulder blades do.
+  const raised = fromTrunk > hollowLift ? mix(fromTrunk, 0, phase) : 0;
+  // Turning on the back, one shoulder stays down and the middle of the chest rises.
+  const rolled = twist > 0 && !p.thorax_lifted ? twist * 0.42 : 0;
+  const spine = {
+    pelvis: raised * 0.8 - lift + rock,
+    loin: Math.max(raised * 0.9, p.thorax_lifted ? 4 : 0) - lift * 0.35 + rock,
+    thorax: thorax + rock + rolled,
+  };
+  const seenArm = Math.cos((twist * Math.PI) / 180);
+  const swing = p.sideways ? sidewaysSeen(hips) : undefined;
   return skeleton({
     anchor: 'hip',
-    at: hipAt(body),
-    trunk: 0,
-    loin: p.thorax_lifted ? 4 : 0,
-    thorax,
-    head: p.thorax_lifted ? thorax + 14 : 2,
-    thigh: under.thigh,
-    shank: under.shank,
-    foot: under.foot,
+    at: rolledHip(spine, body, lyingHeight * body.statureM),
+    ...spine,
+    head: (p.thorax_lifted || raised > 0 ? thorax + 14 : 2) + rock,
+    thigh: swing ? [90, 90] : [under.thigh[0] + rock, under.thigh[1] + rock],
+    shank: swing ? [90, 90] : [under.shank[0] + rock, under.shank[1] + rock],
+    foot: swing ? [50, 50] : [under.foot[0] + rock, under.foot[1] + rock],
+    ...(swing
+      ? { seenThigh: swing, seenShank: swing, halfHips: turned(body.length.hipSpacing, 35 * phase) }
+      : {}),
     upperArm: arms,
     forearm: p.arms === 'wall_press' ? wallForearms : p.arms === 'side' ? alongFloor : arms,
+    ...(twist > 0
+      ? {
+          twistDeg: twist,
+          halfShoulders: turned(body.length.biacromial, twist),
+          seenUpperArm: [seenArm, seenArm],
+          seenForearm: [seenArm, seenArm],
+        }
+      : {}),
     armOnTrunk: p.arms === 'side' ? [true, true] : [false, false],
+    front: 1,
   });
 }
+
+/** Share of a leg's length that is seen from the side when it leans toward the viewer as far as its angle says. */
+const sidewaysSeen = (hips: Pair<number>): Pair<number> => [sinDeg(hips[0]), sinDeg(hips[1])];
 
 const curlLegs: Record<PostureOf<'curl'>['legs'], [Pair<number>, Pair<number>]> = {
   hooked: [
@@ -99,45 +158,79 @@ const curlLegs: Record<PostureOf<'curl'>['legs'], [Pair<number>, Pair<number>]> 
     [90, 90],
     [90, 90],
   ],
+  alternate: [
+    [30, 112],
+    [0, 118],
+  ],
   ball: [
     [-8, -8],
     [82, 82],
   ],
 };
 
+/** How far the ribs turn in a curl or a seated twist. */
+const curlTwist = 38;
+
 /** Curled up this far, the pelvis comes along: a lean-back from sitting. */
 const seatedFromDeg = 40;
 const seatedTallDeg = 82;
 
-/** Leaning back, the arms reach for the knees; in a twist the hands stay before the chest. */
-function curlArms(
-  p: PostureOf<'curl'>,
-  thorax: number,
-  seated: boolean,
-): { readonly upper: number; readonly fore: number } {
-  if (p.arms === 'crossed') return { upper: thorax + 195, fore: thorax + 50 };
-  if (p.arms === 'behind_head') return { upper: thorax + 70, fore: thorax - 58 };
-  if (!seated) return { upper: thorax + 168, fore: 178 };
-  return p.twist ? { upper: 262, fore: 105 } : { upper: 215, fore: 170 };
+type ArmsOfCurl = Pick<Skeleton, 'upperArm' | 'forearm'> &
+  Partial<Pick<Skeleton, 'seenUpperArm' | 'seenForearm'>>;
+
+/** Leaning back, the arms reach for the knees; in a twist the hands stay before the chest and come round with it. */
+function curlArms(p: PostureOf<'curl'>, thorax: number, seated: boolean, phase: number): ArmsOfCurl {
+  const both = (upper: number, fore: number): ArmsOfCurl => ({
+    upperArm: [upper, upper],
+    forearm: [fore, fore],
+  });
+  const behind = [thorax + 70, thorax - 58] as const;
+  if (p.arms === 'crossed') return both(thorax + 195, thorax + 50);
+  if (p.arms === 'behind_head') {
+    const seen = { seenUpperArm: [0.7, 0.7] } as const;
+    // Turned away, the far elbow leads across the body.
+    if (p.twist)
+      return {
+        upperArm: [behind[0], mix(behind[0], thorax + 120, phase)],
+        forearm: [behind[1], mix(behind[1], thorax + 10, phase)],
+        ...seen,
+      };
+    return { ...both(...behind), ...seen };
+  }
+  if (p.arms === 'one_reach')
+    return { upperArm: [behind[0], thorax + 168], forearm: [behind[1], 178], seenUpperArm: [0.7, 1] };
+  if (!seated) return both(thorax + 168, 178);
+  if (!p.twist) return both(215, 170);
+  // The hands before the breastbone point at the viewer when the chest has turned.
+  const [upper, fore] = [mix(1, 0.35, phase), mix(0.75, 0.35, phase)];
+  return { ...both(262, 105), seenUpperArm: [upper, upper], seenForearm: [fore, fore] };
 }
 
-export function curl(p: PostureOf<'curl'>, body: Body, phase: number): Skeleton {
+export function curl(p: PostureOf<'curl'>, body: Body, phase: number, setting: Setting): Skeleton {
   const seated = p.angle_deg >= seatedFromDeg;
   // Leaning back from sitting tall, or curling up from the floor; a seated twist keeps its lean.
   const angle = seated ? mix(p.twist ? p.angle_deg : seatedTallDeg, p.angle_deg, phase) : p.angle_deg * phase;
   const [hips, knees] = curlLegs[p.legs];
   const onBall = p.legs === 'ball';
+  const onRoller = setting.needs.includes('foam_roller') ? rollerDiameterM : 0;
   const thorax = onBall ? angle : seated ? angle + 6 : angle;
+  const away = { x: 0, y: lyingHeight * body.statureM + onRoller };
   const under = onBall
     ? ballLegs(body)
-    : seated && p.legs === 'lifted'
-      ? legs([60, 60], [62, 62])
-      : legs(hips, knees);
-  const arms = curlArms(p, thorax, seated);
-  const behind = p.arms === 'behind_head';
+    : onRoller
+      ? feetBeside(away, body)
+      : p.legs === 'alternate'
+        ? legs(
+            [mix(90, hips[0], phase), mix(90, hips[1], phase)],
+            [mix(90, knees[0], phase), mix(90, knees[1], phase)],
+          )
+        : seated && p.legs === 'lifted'
+          ? legs([60, 60], [62, 62])
+          : legs(hips, knees);
+  const twist = p.twist ? curlTwist * phase : 0;
   return skeleton({
     anchor: 'hip',
-    at: onBall ? { x: 0, y: ballDiameterM(body) - 0.01 * body.statureM } : hipAt(body),
+    at: onBall ? { x: 0, y: ballDiameterM(body) - 0.01 * body.statureM } : away,
     pelvis: onBall ? 8 : seated ? angle * 0.85 : 0,
     loin: onBall ? 4 : seated ? angle * 0.95 : angle * 0.25,
     thorax,
@@ -145,13 +238,25 @@ export function curl(p: PostureOf<'curl'>, body: Body, phase: number): Skeleton 
     thigh: under.thigh,
     shank: under.shank,
     foot: under.foot,
-    upperArm: [arms.upper, arms.upper],
-    forearm: [arms.fore, arms.fore],
-    seenUpperArm: behind ? [0.7, 0.7] : [1, 1],
-    seenForearm: seated && p.twist ? [0.6, 0.6] : [1, 1],
+    ...curlArms(p, thorax, seated, phase),
+    ...(twist > 0 ? { twistDeg: twist, halfShoulders: turned(body.length.biacromial, twist) } : {}),
     armOnTrunk: p.arms === 'crossed' ? [true, true] : [false, false],
+    front: 1,
   });
 }
+
+/** Both feet flat on the floor in front of a hip that lies higher than it. */
+function feetBeside(hip: Point, body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
+  const foot = { x: hip.x - 0.3 * body.statureM, y: body.length.footHeight };
+  const [thigh, shank] = reach(hip, foot, body.length.thigh, body.length.shank, -1).map(onOneTurn) as [
+    number,
+    number,
+  ];
+  return { thigh: [thigh, thigh], shank: [shank, shank], foot: [180, 180] };
+}
+
+/** Directions on one turn can be mixed. */
+const onOneTurn = (deg: number) => (deg + 360) % 360;
 
 /** Seat on the edge of the ball, feet on the floor in front of it. */
 function ballLegs(body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
@@ -163,8 +268,11 @@ function ballLegs(body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
 }
 
 const onRibs = { upperArm: [193, 193], forearm: [150, 150], armOnTrunk: [true, true] } as const;
+/** Girth of the waist breathed out and breathed in. */
+const breathed = [0.93, 1.2] as const;
 
-export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Setting): Skeleton {
+export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Setting, phase: number): Skeleton {
+  const waist = mix(...breathed, phase);
   if (p.position === 'prone')
     return skeleton({
       anchor: 'hip',
@@ -177,9 +285,12 @@ export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Settin
       forearm: [172, 172],
       seenForearm: [0.55, 0.55],
       armOnTrunk: [true, true],
+      waist,
     });
   const tucked = p.position === 'supine_90_90' || p.position === 'balloon';
   const straight = setting.needs.includes('towel');
+  // Pressed on to the towel breathing out; blowing empties the waist.
+  const out = straight || p.position === 'balloon';
   return skeleton({
     anchor: 'hip',
     at: hipAt(body),
@@ -193,10 +304,12 @@ export function breathing(p: PostureOf<'breathing'>, body: Body, setting: Settin
     ...(p.position === 'balloon'
       ? { upperArm: [130, 183], forearm: [5, 180], armOnTrunk: [true, true], head: 10 }
       : onRibs),
+    waist: out ? mix(breathed[1], breathed[0], phase) : waist,
+    front: 1,
   });
 }
 
-export function braceSupine(body: Body): Skeleton {
+export function braceSupine(body: Body, phase: number): Skeleton {
   return skeleton({
     anchor: 'hip',
     at: hipAt(body),
@@ -206,6 +319,8 @@ export function braceSupine(body: Body): Skeleton {
     upperArm: [196, 196],
     forearm: [165, 165],
     armOnTrunk: [true, true],
+    waist: mix(1.08, 0.92, phase),
+    front: 1,
   });
 }
 
@@ -213,23 +328,25 @@ export function braceSupine(body: Body): Skeleton {
 export const rollerDiameterM = 0.15;
 
 export function rollerLie(p: PostureOf<'roller_lie'>, body: Body, phase: number): Skeleton {
-  const H = body.statureM;
-  const hip = { x: 0, y: lyingHeight * H + rollerDiameterM };
-  const foot = { x: -0.3 * H, y: body.length.footHeight };
-  const onOneTurn = (deg: number) => (deg + 360) % 360;
-  const [thighDown, shankDown] = reach(hip, foot, body.length.thigh, body.length.shank, -1).map(
-    onOneTurn,
-  ) as [number, number];
+  const hip = { x: 0, y: lyingHeight * body.statureM + rollerDiameterM };
+  const down = feetBeside(hip, body);
+  const [thighDown, shankDown] = [down.thigh[0], down.shank[0]];
   const free: Record<typeof p.legs, [thigh: number, shank: number, footDeg: number]> = {
     feet_down: [thighDown, shankDown, 180],
-    one_lift: [mix(thighDown, lifted(38), phase), mix(shankDown, lifted(36), phase), 110],
-    tabletop: [mix(90, lifted(48), phase), mix(180, lifted(-38), phase), 160],
+    // Bent as it was, the thigh goes a hand's width nearer to the chest.
+    foot_lift: [
+      mix(thighDown, thighDown - 18, phase),
+      mix(shankDown, shankDown - 14, phase),
+      180 - 6 * phase,
+    ],
+    one_lift: [mix(thighDown, lifted(38), phase), mix(shankDown, lifted(36), phase), mix(180, 110, phase)],
+    tabletop: [mix(90, lifted(48), phase), mix(180, lifted(-38), phase), mix(100, 160, phase)],
   };
   const held: [number, number, number] = p.legs === 'tabletop' ? [90, 180, 100] : [thighDown, shankDown, 180];
   const working = free[p.legs];
   const arms = {
     floor: { upperArm: [207, 207], forearm: [196, 196] },
-    elbows: { upperArm: [222, 222], forearm: [80, 80] },
+    elbows: { upperArm: [222, 222], forearm: [170, 170] },
     none: { upperArm: [90, 90], forearm: [90, 90] },
   } as const;
   return skeleton({
@@ -242,32 +359,45 @@ export function rollerLie(p: PostureOf<'roller_lie'>, body: Body, phase: number)
     foot: [working[2], held[2]],
     ...arms[p.arms],
     armOnTrunk: [true, true],
+    waist: p.legs === 'feet_down' ? mix(...breathed, phase) : 1,
+    front: 1,
   });
 }
 
+/** Hips and legs of each piece of work on the tower: incline of the bridge, hip angle above the floor, knee, at both ends. */
+const springWork: Record<
+  PostureOf<'spring_leg'>['task'],
+  { readonly bridge: Pair<number>; readonly hip: Pair<number>; readonly knee: Pair<number> }
+> = {
+  press_out: { bridge: [0, 0], hip: [95, 40], knee: [95, 3] },
+  bar_press: { bridge: [0, 0], hip: [95, 80], knee: [100, 12] },
+  bar_bridge: { bridge: [0, 38], hip: [84, 80], knee: [10, 10] },
+  bridge_press: { bridge: [8, 30], hip: [112, 84], knee: [95, 22] },
+  high_bridge: { bridge: [46, 46], hip: [104, 66], knee: [84, 14] },
+};
+
 export function springLeg(p: PostureOf<'spring_leg'>, body: Body, phase: number): Skeleton {
-  const arms = { upperArm: [184, 184], forearm: [180, 180], armOnTrunk: [true, true] } as const;
-  if (p.task === 'press_out')
-    return skeleton({
-      anchor: 'hip',
-      at: hipAt(body),
-      trunk: 0,
-      head: 3,
-      ...legs([mix(85, 40, phase), mix(85, 40, phase)], [mix(95, 3, phase), mix(95, 3, phase)]),
-      ...arms,
-    });
-  const bridge = p.task === 'bar_bridge' ? mix(0, 26, phase) : 0;
-  const H = body.statureM;
-  const knee = mix(100, p.task === 'bar_press' ? 12 : 30, phase);
-  const hip = p.task === 'bar_press' ? mix(95, 80, phase) : mix(85, 62, phase);
+  const { bridge, hip, knee } = springWork[p.task];
+  const [trunk, hips, knees] = [bridge, hip, knee].map(([from, to]) => mix(from, to, phase)) as [
+    number,
+    number,
+    number,
+  ];
+  const one = p.legs === 'one';
+  // The free leg is still, straight beside the working one.
+  const under = legs([hips, one ? 50 : hips], [knees, one ? 4 : knees]);
+  const loops = p.task === 'press_out';
   return skeleton({
     anchor: 'shoulder',
-    at: { x: body.length.toShoulder, y: lyingHeight * H },
-    trunk: -bridge,
+    at: { x: body.length.toShoulder, y: lyingHeight * body.statureM },
+    trunk: -trunk,
     head: 4,
-    ...legs([hip, hip], [knee, knee]),
-    foot: [90, 90],
-    ...arms,
+    ...under,
+    ...(loops ? {} : { foot: [90, one ? under.foot[1] : 90] }),
+    upperArm: [184, 184],
+    forearm: [180, 180],
+    armOnTrunk: [true, true],
+    front: 1,
   });
 }
 
@@ -282,5 +412,34 @@ export function neckNod(body: Body, phase: number): Skeleton {
     upperArm: [184, 184],
     forearm: [180, 180],
     armOnTrunk: [true, true],
+    front: 1,
   });
 }
+
+/** The trunk lies on a ball, hips up and level with the shoulders. */
+export function neckOnBall(p: PostureOf<'neck_ball'>, body: Body, phase: number): Skeleton {
+  const H = body.statureM;
+  const hip = { x: 0, y: ballDiameterM(body) * ballGives + lyingHeight * H };
+  const ankle = { x: -body.length.thigh - 0.02 * H, y: body.length.footHeight };
+  const [thigh, shank] = reach(hip, ankle, body.length.thigh, body.length.shank, -1).map(onOneTurn) as [
+    number,
+    number,
+  ];
+  return skeleton({
+    anchor: 'hip',
+    at: hip,
+    trunk: 0,
+    // Pressed back a little into the ball, or lowered and brought back into line.
+    head: p.direction === 'extensors' ? mix(6, -3, phase) : mix(-14, 4, phase),
+    thigh: [thigh, thigh],
+    shank: [shank, shank],
+    foot: [180, 180],
+    upperArm: [196, 196],
+    forearm: [170, 170],
+    armOnTrunk: [true, true],
+    front: 1,
+  });
+}
+
+/** A ball under a body keeps this share of its height. */
+export const ballGives = 0.82;

@@ -1,7 +1,6 @@
 import type { Body } from '../anthropometry';
-import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import { mix, type Pair, reach, type Skeleton, skeleton } from '../skeleton';
+import { mix, type Pair, type Point, reach, type Skeleton, skeleton } from '../skeleton';
 import { jointHeight, lyingHeight, type Setting } from './setting';
 
 const standAt = (body: Body) => ({ x: 0, y: body.length.footHeight });
@@ -26,6 +25,32 @@ export function standing(body: Body, trunkDeg = 90): Skeleton {
     seenForearm: [0.5, 0.5],
     armOnTrunk: [true, true],
   });
+}
+
+/** Standing with a brace: fingers at the waist, a hand on the ribs, limbs that move, or a helper who pushes. */
+export function braceStanding(p: PostureOf<'brace_drill'>, body: Body, phase: number): Skeleton {
+  const tipped = p.position === 'hinge15';
+  const own = standing(body, tipped ? mix(90, 75, phase) : 90);
+  switch (p.task) {
+    case 'breathe':
+      return { ...own, upperArm: [-118, -104], forearm: [28, -22], waist: mix(0.95, 1.22, phase) };
+    case 'limbs':
+      return {
+        ...own,
+        anchor: 'ankle0',
+        thigh: [own.thigh[0], mix(own.thigh[1], -18, phase)],
+        shank: [own.shank[0], mix(own.shank[1], -96, phase)],
+        foot: [0, mix(0, -14, phase)],
+        upperArm: [mix(-112, 18, phase), mix(-60, -120, phase)],
+        forearm: [mix(-70, 14, phase), mix(-20, -60, phase)],
+        seenForearm: [1, 1],
+        armOnTrunk: [true, true],
+      };
+    case 'pushes':
+      return { ...own, upperArm: [-98, -98], forearm: [-80, -80], seenForearm: [1, 1] };
+    default:
+      return { ...own, waist: mix(0.97, 1.12, phase) };
+  }
 }
 
 /** Back to a wall, knees soft: the standing hollow. */
@@ -72,6 +97,7 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
     });
   const reaching = p.arms === 'bars' || p.arms === 'hover';
   const deep = reaching && p.trunk_deg_from_vertical > 60;
+  if (p.from) return landing(p, body, phase);
   const bend = Math.min(56, lean * (deep ? 0.78 : 0.42));
   const knees = softKnee(bend);
   const stanceShank = knees.shank + lean * (deep ? 0.3 : 0.24);
@@ -104,8 +130,41 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
   });
 }
 
+/** A low box that is stepped off, in statures: its height and where its edges lie. */
+export const landingBox = { height: 0.18, left: -0.36, right: -0.14 } as const;
+
+/** From tall on the toes or from a box to a freeze with hips back and knees bent. */
+function landing(p: PostureOf<'hinge_hold'>, body: Body, phase: number): Skeleton {
+  const H = body.statureM;
+  const { footHeight } = body.length;
+  const knees = p.knees_deg ?? 70;
+  const trunk = mix(90, 90 - p.trunk_deg_from_vertical, phase);
+  const thigh = mix(-90, -90 + knees * 0.64, phase);
+  const shank = mix(-90, -90 - knees * 0.36, phase);
+  const box = p.from === 'box';
+  const rise = box ? landingBox.height : 0.045;
+  const arm = box ? mix(-90, -55, phase) : mix(88, -118, phase);
+  return skeleton({
+    anchor: 'ankle0',
+    at: { x: box ? mix(-0.2, 0.06, phase) * H : 0, y: footHeight + rise * (1 - phase) * H },
+    trunk,
+    head: trunk + Math.min(24, p.trunk_deg_from_vertical * 0.35 * phase),
+    // Stepping off, one foot is over the edge already.
+    thigh: [thigh, box ? mix(-58, thigh, phase) : thigh],
+    shank: [shank, box ? mix(-92, shank, phase) : shank],
+    foot: box ? [0, mix(-16, 0, phase)] : [mix(-38, 0, phase), mix(-38, 0, phase)],
+    upperArm: [arm, arm],
+    forearm: [
+      box ? mix(-80, -20, phase) : mix(84, -96, phase),
+      box ? mix(-80, -20, phase) : mix(84, -96, phase),
+    ],
+    armOnTrunk: [true, true],
+  });
+}
+
 /** Seen from the front. The weight hangs on side 1: the working side is the other one. */
 export function carry(p: PostureOf<'carry'>, body: Body, phase: number): Skeleton {
+  if (p.travel) return carryWalked(body, phase);
   const step = p.moving ? phase : 0;
   const lean = -(p.bend_deg ?? 0) * phase;
   return skeleton({
@@ -127,70 +186,130 @@ export function carry(p: PostureOf<'carry'>, body: Body, phase: number): Skeleto
   });
 }
 
+/** On the way, seen from the side: a step with either leg. */
+function carryWalked(body: Body, phase: number): Skeleton {
+  const [ahead, behind] = [mix(-68, -110, phase), mix(-110, -68, phase)];
+  const bent = (deg: number) => deg - 8 - Math.max(0, -deg - 96) * 1.1;
+  return skeleton({
+    anchor: 'hip',
+    at: { x: 0, y: body.length.footHeight + (body.length.thigh + body.length.shank) * 0.955 },
+    trunk: 89,
+    thigh: [ahead, behind],
+    shank: [bent(ahead), bent(behind)],
+    foot: [ahead > -90 ? 14 : -46, behind > -90 ? 14 : -46],
+    upperArm: [mix(-112, -74, phase), -90],
+    forearm: [mix(-92, -48, phase), -90],
+  });
+}
+
 /** Reach of the hands from the spine axis, in statures: pressed out to the full, and drawn in. */
 export const cableReach = { near: 0.1, far: 0.4 } as const;
 
-/** Where the hands are drawn at full reach; the handle makes up the rest. */
-const handsOut = 0.38;
+type Legs = Partial<Skeleton> & Pick<Skeleton, 'anchor' | 'at'>;
 
-/** From the side, facing right; the cable pulls across, toward the viewer's left front. */
-export function uprightCable(p: PostureOf<'upright_cable'>, body: Body, phase: number): Skeleton {
-  const { length } = body;
+/** Legs of each stance seen from the front, the working side to the left; what points at the viewer is short. */
+function stanceLegs(stance: PostureOf<'upright_cable'>['stance'], body: Body): Legs {
   const H = body.statureM;
+  const half = body.length.hipSpacing / 2;
+  const floor = body.length.footHeight;
   const knee = jointHeight * H;
-  const stances: Record<typeof p.stance, Partial<Skeleton> & Pick<Skeleton, 'anchor' | 'at'>> = {
-    tall_kneel: { anchor: 'knee0', at: { x: 0, y: knee }, shank: [180, 180], foot: [180, 180] },
-    half_kneel: {
-      anchor: 'knee1',
-      at: { x: 0, y: knee },
-      thigh: [-4, -90],
-      shank: [-88, 180],
-      foot: [0, 186],
-    },
-    stand: { anchor: 'ankle0', at: standAt(body), thigh: [-84, -84], shank: [-97, -97] },
-    split: {
-      anchor: 'ankle0',
-      at: { x: 0.22 * H, y: length.footHeight },
-      thigh: [-50, -112],
-      shank: [-94, -142],
-      foot: [0, -60],
-    },
-    single_leg: {
-      anchor: 'ankle0',
-      at: standAt(body),
-      thigh: [-86, -40],
-      shank: [-95, -110],
-      foot: [0, -25],
-    },
+  const down = -90;
+  switch (stance) {
+    case 'tall_kneel':
+      return {
+        anchor: 'knee0',
+        at: { x: -half, y: knee },
+        shank: [down, down],
+        seenShank: [0.08, 0.08],
+        seenFoot: 0.1,
+      };
+    case 'half_kneel':
+      return {
+        anchor: 'knee1',
+        at: { x: half, y: knee },
+        thigh: [-158, down],
+        seenThigh: [0.42, 1],
+        shank: [-90, down],
+        seenShank: [0.95, 0.08],
+      };
+    case 'stand':
+      return {
+        anchor: 'ankle0',
+        at: { x: -half - 0.03 * H, y: floor },
+        thigh: [-95, -85],
+        shank: [-92, -88],
+      };
+    case 'split':
+      return {
+        anchor: 'ankle0',
+        at: { x: -half - 0.03 * H, y: floor },
+        thigh: [-106, -80],
+        seenThigh: [0.74, 0.92],
+        shank: [-90, -86],
+        seenShank: [1, 0.72],
+      };
+    case 'single_leg':
+      return {
+        anchor: 'ankle0',
+        at: { x: -0.02 * H, y: floor },
+        thigh: [-87, -78],
+        seenThigh: [1, 0.3],
+        shank: [-91, -92],
+        seenShank: [1, 0.96],
+      };
+  }
+}
+
+/** Way of the hands seen from the front, from mid-shoulder, in statures; the cable comes from the right. */
+const handsWay: Record<PostureOf<'upright_cable'>['action'], [from: Pair<number>, to: Pair<number>]> = {
+  press_out: [
+    [0, -0.07],
+    [0, -0.06],
+  ],
+  hold: [
+    [0, -0.06],
+    [0, -0.06],
+  ],
+  chop: [
+    [0.2, 0.2],
+    [-0.16, -0.26],
+  ],
+  lift: [
+    [0.18, -0.28],
+    [-0.17, 0.2],
+  ],
+};
+
+/** Seen from the front: what pulls comes across from the right, and the trunk does not follow it. */
+export function uprightCable(p: PostureOf<'upright_cable'>, body: Body, phase: number): Skeleton {
+  const { length, statureM: H } = body;
+  const [from, to] = handsWay[p.action];
+  const hands: Point = { x: mix(from[0], to[0], phase) * H, y: mix(from[1], to[1], phase) * H };
+  const out = p.action === 'press_out' ? phase : p.action === 'hold' ? 1 : 0;
+  const first = length.upperArm;
+  const second = length.forearm + length.hand * 0.5;
+  // Pressed out at the viewer an arm is seen end on: both parts shorten until they lie in one line.
+  const arm = (shoulderX: number, bend: 1 | -1) => {
+    const root = { x: shoulderX, y: 0 };
+    const straight = Math.hypot(hands.x - root.x, hands.y - root.y) / (first + second);
+    const seen = Math.min(1, mix(1, Math.max(0.2, straight), out));
+    const [upper, fore] = reach(root, hands, first * seen, second * seen, bend);
+    return { upper, fore, seen };
   };
-  // Hands travel on a straight or diagonal path at chest height; the arms follow.
-  const path: Record<typeof p.action, [from: Pair<number>, to: Pair<number>]> = {
-    press_out: [
-      [cableReach.near, -0.02],
-      [handsOut, -0.02],
-    ],
-    hold: [
-      [handsOut, -0.02],
-      [handsOut, -0.02],
-    ],
-    chop: [
-      [0.2, 0.22],
-      [0.22, -0.24],
-    ],
-    lift: [
-      [0.2, -0.26],
-      [0.22, 0.2],
-    ],
-  };
-  const [from, to] = path[p.action];
-  const [upper, fore] = reach(
-    { x: 0, y: 0 },
-    { x: mix(from[0], to[0], phase) * H, y: mix(from[1], to[1], phase) * H },
-    length.upperArm,
-    length.forearm + length.hand * 0.5,
-    -1,
-  );
-  return skeleton({ trunk: 90, ...stances[p.stance], upperArm: [upper, upper], forearm: [fore, fore] });
+  const left = arm(-length.biacromial / 2, -1);
+  const right = arm(length.biacromial / 2, 1);
+  return skeleton({
+    view: 'front',
+    trunk: 90,
+    halfHips: length.hipSpacing / 2,
+    halfShoulders: length.biacromial / 2,
+    foot: [-100, -80],
+    ...stanceLegs(p.stance, body),
+    upperArm: [left.upper, right.upper],
+    forearm: [left.fore, right.fore],
+    seenUpperArm: [left.seen, right.seen],
+    seenForearm: [left.seen, right.seen],
+  });
 }
 
 /** Leg from the vertical when the catalogue does not say, degrees. */
@@ -237,7 +356,9 @@ export function singleLegStance(
   const raise = p.surface === 'pad' ? 0.035 * H : box ? stepHeight * H : 0;
   const foot = { x: 0, y: body.length.footHeight + raise };
   if (p.task === 'stand') {
-    const drop = box ? mix(-7, 0, phase) : 0;
+    const drop = box ? mix(-11, 0, phase) : 0;
+    // Arms drive past each other: one comes up bent at the viewer while the other goes back.
+    const swing = p.arms === 'drive';
     return skeleton({
       view: 'front',
       anchor: 'ankle0',
@@ -248,11 +369,12 @@ export function singleLegStance(
       halfShoulders: body.length.biacromial / 2,
       thigh: [-90, -86],
       shank: [-90, -90],
-      seenThigh: [1, box ? 1 : 0.35],
+      seenThigh: [1, box ? 1 : swing ? 0.2 : 0.35],
       seenShank: [1, box ? 0.86 : 1],
       foot: [-100, -80],
-      upperArm: [-104, -76],
-      forearm: [-92, -88],
+      upperArm: swing ? [mix(-100, -112, phase), mix(-62, -76, phase)] : [-104, -76],
+      seenUpperArm: swing ? [mix(0.35, 1, phase), mix(1, 0.35, phase)] : [1, 1],
+      forearm: swing ? [mix(70, -96, phase), mix(-84, 105, phase)] : [-92, -88],
     });
   }
   if (p.task === 'hinge')
@@ -265,6 +387,7 @@ export function singleLegStance(
       foot: [0, mix(0, -100, phase)],
       upperArm: [-90, -90],
     });
+  if (p.travel) return landedOn(p.travel, body, phase);
   const depth = p.task === 'hop_stick' ? mix(0.35, 0.7, phase) : phase;
   const bend = mix(2, p.task === 'squat' ? 62 : 50, depth);
   const knees = softKnee(bend);
@@ -286,43 +409,83 @@ export function singleLegStance(
   });
 }
 
+/** Where a landing comes from, in statures: how far away, and how high on the way. */
+export const landingWay = {
+  step: { x: -0.16, y: 0.05 },
+  forward: { x: -0.2, y: 0.11 },
+  side: { x: 0.34, y: 0.1 },
+} as const;
+
+/** In the air on the way, then stuck on one leg. */
+function landedOn(travel: keyof typeof landingWay, body: Body, phase: number): Skeleton {
+  const H = body.statureM;
+  const way = landingWay[travel];
+  const at = { x: way.x * (1 - phase) * H, y: body.length.footHeight + way.y * (1 - phase) * H };
+  if (travel === 'side')
+    return skeleton({
+      view: 'front',
+      anchor: 'ankle0',
+      at,
+      trunk: mix(94, 88, phase),
+      halfHips: body.length.hipSpacing / 2,
+      halfShoulders: body.length.biacromial / 2,
+      thigh: [mix(-104, -88, phase), mix(-72, -84, phase)],
+      seenThigh: [mix(0.96, 0.8, phase), mix(1, 0.55, phase)],
+      shank: [mix(-100, -92, phase), mix(-76, -88, phase)],
+      seenShank: [1, mix(0.95, 0.5, phase)],
+      foot: [-100, -80],
+      upperArm: [mix(-150, -140, phase), mix(-30, -40, phase)],
+      forearm: [mix(-160, -110, phase), mix(-20, -70, phase)],
+    });
+  // A step lands on the other foot, a hop on the same: the free leg comes from behind or hangs bent.
+  const step = travel === 'step';
+  return skeleton({
+    anchor: 'ankle0',
+    at,
+    trunk: mix(84, 64, phase),
+    thigh: [mix(step ? -54 : -62, -50, phase), mix(step ? -104 : -96, -72, phase)],
+    shank: [mix(step ? -80 : -92, -112, phase), mix(step ? -124 : -158, -166, phase)],
+    foot: [mix(-12, 0, phase), mix(step ? -62 : -118, -150, phase)],
+    upperArm: [mix(-118, -24, phase), mix(-60, -24, phase)],
+    forearm: [mix(-96, -12, phase), mix(-30, -12, phase)],
+  });
+}
+
 /** A step at mid-shin, in statures. */
 export const stepHeight = 0.13;
 
+/** Height of the top of a ball that is sat on: thighs level or a hair above it, metres. */
+export const seatM = (body: Body): number =>
+  body.length.shank + body.length.footHeight - 0.03 * body.statureM;
+
 export function seatedBall(p: PostureOf<'seated_ball'>, body: Body, phase: number): Skeleton {
   const H = body.statureM;
-  const hip = { x: 0, y: ballDiameterM(body) * 0.93 + 0.05 * H };
+  const bounce = p.pelvis === 'bounces' ? mix(0.012, -0.012, phase) * H : 0;
+  const hip = { x: 0, y: seatM(body) + 0.052 * H + bounce };
   const [thigh, shank] = reach(
     hip,
-    { x: 0.255 * H, y: body.length.footHeight },
+    { x: body.length.thigh * 0.98, y: body.length.footHeight },
     body.length.thigh,
     body.length.shank,
     1,
   );
-  const lift = p.feet === 'one' ? 20 * phase : 0;
+  const lift = p.feet === 'one' ? 24 * phase : 0;
+  // Seat bones roll under and back; the chest stays over them.
+  const tilt = p.pelvis === 'tilts' ? mix(-24, 20, phase) : 0;
+  const arms: Record<typeof p.arms, Pick<Skeleton, 'upperArm' | 'forearm'>> = {
+    any: { upperArm: [-58, -58], forearm: [-30, -30] },
+    reach: { upperArm: [mix(-58, 34, phase), -58], forearm: [mix(-30, 34, phase), -30] },
+    rein: { upperArm: [mix(-98, -84, phase), mix(-98, -84, phase)], forearm: [-4, -4] },
+  };
   return skeleton({
     anchor: 'hip',
     at: hip,
     trunk: 90,
+    pelvis: 90 + tilt,
+    loin: 90 - tilt * 0.4,
     thigh: [thigh, thigh + lift],
-    shank: [shank, shank + lift * 0.2],
+    shank: [shank, shank + lift * 0.5],
     foot: [0, 0],
-    upperArm: p.feet === 'one' ? [-40, -40] : [-70, -70],
-    forearm: p.feet === 'one' ? [-6, -6] : [-10, -10],
-  });
-}
-
-/** Standing with a ball between head and wall. */
-export function neckBall(p: PostureOf<'neck_ball'>, body: Body): Skeleton {
-  const back = p.direction === 'extensors';
-  const lean = back ? 96 : 84;
-  return skeleton({
-    anchor: 'ankle0',
-    at: standAt(body),
-    trunk: lean,
-    thigh: [lean - 180, lean - 180],
-    upperArm: [-96, -96],
-    forearm: [-80, -80],
-    armOnTrunk: [true, true],
+    ...arms[p.arms],
   });
 }
