@@ -8,9 +8,12 @@ describe('what ends a hold', () => {
     expect(trunkLost(trial(by('hip_sag')))).toBe(true);
     expect(trunkLost(trial({ feltIn: 'trunk' }))).toBe(true);
   });
-  it.each(['cap', 'stopped', 'pain', 'done'])('is none when it ended by %s', (endReason) => {
-    expect(trunkLost(trial({ endReason }))).toBe(false);
-  });
+  it.each(['cap', 'stopped', 'pain', 'done', 'gave_up', 'slipped'])(
+    'is none when it ended by %s',
+    (endReason) => {
+      expect(trunkLost(trial({ endReason }))).toBe(false);
+    },
+  );
   it.each(['neck_strain', 'hip_flexor_takeover', 'grip_lost', 'hamstring_cramp', 'rushing'])(
     'is none by %s alone, and one when the trunk gave in beside it',
     (id) => {

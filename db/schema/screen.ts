@@ -18,7 +18,7 @@ import { athlete, practice, staff } from './practice';
 const purposeWords = ['first', 'quick', 'return', 'squad'] as const;
 const gradeIds = ['owned', 'cued', 'faulted', 'not_yet'] as const;
 const feltWords = ['trunk', 'hip', 'low back', 'neck', 'front of hip', 'arms'] as const;
-const endWords = ['loss', 'cap', 'done', 'pain', 'stopped'] as const;
+const endWords = ['loss', 'gave_up', 'slipped', 'cap', 'done', 'pain', 'stopped'] as const;
 const readWords = ['eye', 'goniometer', 'sensor', 'still'] as const;
 const markWords = ['outside_battery', 'after_close', 'third_maximal', 'future', 'over_cap'] as const;
 const instrumentWords = ['cuff', 'pelvis', 'loadcell', 'belt'] as const;
@@ -83,6 +83,9 @@ export const trial = pgTable(
     t1S: doublePrecision(),
     faults: jsonb().$type<{ faultId: string; atS: number | null }[]>().notNull(),
     feltIn: text({ enum: feltWords }),
+    /** Where else it was felt. */
+    feltAlso: text({ enum: feltWords }).array().notNull().default([]),
+    note: text(),
     painScore: integer().notNull(),
     painRegion: text(),
     endReason: text({ enum: endWords }).notNull(),

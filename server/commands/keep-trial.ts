@@ -138,6 +138,8 @@ export const amendTrial = command({
       t1S: trial.t1S,
       faults: trial.faults,
       feltIn: trial.feltIn,
+      feltAlso: trial.feltAlso,
+      note: trial.note,
       painScore: trial.painScore,
       painRegion: trial.painRegion,
       endReason: trial.endReason,

@@ -25,6 +25,8 @@ export const toTrial = (row: TrialRow): Trial => ({
   t1S: row.t1S,
   faults: row.faults,
   feltIn: row.feltIn,
+  feltAlso: row.feltAlso,
+  note: row.note,
   painScore: row.painScore,
   painRegion: row.painRegion as Trial['painRegion'],
   endReason: row.endReason,

@@ -6,6 +6,9 @@ import { review } from '~/core/review/review';
 import { ratios, testGaps } from '~/core/screen/assess/ratios';
 import { testOn } from '~/core/screen/trial/by-rung';
 import { type HistoryTrial, historyLines } from '~/core/screen/trial/history';
+import { feltPlacesOf } from '~/core/screen/trial/trial';
+import { endedText } from '~/core/screen/trial/words';
+import { listed } from '~/core/words/counted';
 import { newId, staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
 import { can } from '../principal/can';
@@ -126,12 +129,12 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
           side: stands.side === 'both' ? '' : stands.side,
           text: rawText(trade, stands, said),
           notes: [
-            stands.endReason === 'cap' ? 'held to the cap' : '',
-            stands.endReason === 'pain' ? 'ended by pain' : '',
-            stands.endReason === 'stopped' ? 'not counted' : '',
+            endedText[stands.endReason] ?? '',
             ...stands.faults.map((fault) => trade.fault(fault.faultId).name.toLowerCase()),
             stands.readBy ? `read by ${stands.readBy}` : '',
+            stands.feltAlso.length > 0 ? `felt in ${listed(feltPlacesOf(stands))}` : '',
             stands.comparable ? '' : 'no warm-up',
+            stands.note ? `“${stands.note}”` : '',
           ]
             .filter(Boolean)
             .join(', '),

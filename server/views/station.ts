@@ -1,10 +1,11 @@
-import { caution, faults } from '~/core/catalogue';
+import { caution } from '~/core/catalogue';
 import { judgePain } from '~/core/clear/pain';
 import { formPosture } from '~/core/clear/support';
 import { rawText, targetText } from '~/core/link/sentence';
 import { screenedPerson } from '~/core/link/standing';
 import { assess, type TestResult } from '~/core/screen/assess/assess';
 import { targetFor } from '~/core/screen/assess/score';
+import { fittingFaults } from '~/core/screen/station/fitting';
 import type { ShownTrial, StationRung, StationTest } from '~/core/screen/station/shown';
 import { minuteRungs, repsInMinute } from '~/core/screen/trial/by-rung';
 import { directionsOf, type Trial, trialSchema } from '~/core/screen/trial/trial';
@@ -46,12 +47,7 @@ function stationTestsFor(
     const test = trade.test(id);
     const limits = gate.test(id);
     const target = targetFor(test, screened, trade.ownTargets[id]);
-    const likely = [
-      ...test.faults,
-      ...faults
-        .map((fault) => fault.id)
-        .filter((fault) => !test.faults.includes(fault) && fault !== 'pain' && fault !== 'side_gap'),
-    ];
+    const likely = fittingFaults(test, trade.ladders);
     return [
       {
         id,

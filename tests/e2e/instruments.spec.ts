@@ -70,7 +70,7 @@ test('a hold survives its sensor: it is gone for 3 s, the page says so, the hold
   await expect(panel.getByText(/instrument (is gone|does not answer)/)).toBeVisible({ timeout: 12_000 });
   // It comes back by itself and the notice goes.
   await expect(panel.getByText(/instrument (is gone|does not answer)/)).toBeHidden({ timeout: 12_000 });
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(panel.getByText('Hatched: left out, gap.')).toBeVisible();
   await expect(
     panel.getByText(/gave no reading that can be used from [34]\.\d to 7\.\d s: no figure from it/),
@@ -86,7 +86,7 @@ test('marks of a hold are moved by the arrow keys and taken', async ({ page }) =
   await panel.getByLabel('Control is lost').selectOption('6');
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await expect(panel.getByText(/The trace: first loss at/)).toBeVisible({ timeout: 15_000 });
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const mark = panel.getByRole('slider', { name: 'First loss' });
   await mark.focus();
   const before = Number(await mark.getAttribute('aria-valuenow'));

@@ -98,7 +98,7 @@ test('a disk that is full reads as a server that is away: the trial waits on thi
     'pillar',
   );
   await page.getByRole('button', { name: /^Start/ }).click();
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/The server does not answer\. 1 entry is kept on this device/)).toBeVisible();
   await expect(page.getByText('Not accepted')).toHaveCount(0);
   asAdmin('drop trigger full_disk on trial; drop function full_disk();', 'pillar');
@@ -121,7 +121,7 @@ test('the database is killed during a trial: the trial survives, is said to wait
 
   await page.getByRole('button', { name: 'Start left side' }).click();
   process.kill(postmaster(), 'SIGKILL');
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await page.getByRole('button', { name: 'Trunk', exact: true }).click();
   await page.getByRole('button', { name: 'No pain' }).click();
   await expect(

@@ -12,18 +12,30 @@ test('a screen by keyboard alone: sides, clock, faults with their time, correcti
   await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Bridge, one foot floats');
   const trials = page.getByRole('region', { name: 'Trials of this test' });
 
-  // A graded test: right side by R, cued by 2, felt in the hip by 2, no pain by 0.
+  // A graded test: right side by R, cued by 2, felt in the hip by H, no pain by 0.
   await page.keyboard.press('r');
   await expect(page.getByRole('button', { name: 'Right', pressed: true })).toBeVisible();
   await page.keyboard.press('2');
-  await page.keyboard.press('2');
+  await page.keyboard.press('h');
   await page.keyboard.press('0');
   await page.clock.runFor(500);
   await expect(trials).toContainText('right cued');
   await expect(trials).toContainText('saved');
 
-  // Next test by N, figure typed, then the hold.
+  // Next test by N: digits go into the field of the degrees, letters say where it was felt, most of all first.
   await page.keyboard.press('n');
+  await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Pelvic drop in stance');
+  await page.keyboard.press('7');
+  await page.keyboard.press('.');
+  await page.keyboard.press('5');
+  await page.keyboard.press('Enter');
+  await page.keyboard.press('h');
+  await page.keyboard.press('b');
+  await expect(page.getByRole('button', { name: 'Low back', pressed: true })).toBeVisible();
+  await page.getByLabel('Note, if there is something to say').fill('looked down');
+  await page.getByRole('button', { name: 'No pain' }).click();
+  await page.clock.runFor(500);
+  await expect(trials).toContainText('left 7.5');
   await page.keyboard.press('n');
   await expect(page.getByRole('heading', { level: 2 }).first()).toHaveText('Side plank');
   await page.keyboard.press(' ');
@@ -42,12 +54,13 @@ test('a screen by keyboard alone: sides, clock, faults with their time, correcti
 
   // Undo takes back the stop, then runs on.
   await page.keyboard.press('u');
-  await expect(page.getByRole('button', { name: 'Stop: position lost' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeVisible();
   await page.keyboard.press(' ');
-  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'Had enough' }).click();
+  await page.keyboard.press('t');
   await page.keyboard.press('0');
   await page.clock.runFor(500);
-  await expect(trials).toContainText(/left 3[1-6](\.\d)? s/);
+  await expect(trials).toContainText(/left 3[1-6](\.\d)? s, had enough/);
   // The other side is set up next, and the rest is counted.
   await expect(page.getByRole('button', { name: 'Right', pressed: true })).toBeVisible();
   await expect(page.getByText('Rest', { exact: true })).toBeVisible();
@@ -69,7 +82,7 @@ test('a hold stops at the cap a caution sets, and a pain of 6 ends the test and 
   await expect(page.getByText('The clock stops at 10 s: a caution.')).toBeVisible();
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await page.clock.runFor(12_000);
-  await expect(page.getByText('s, held to the cap')).toBeVisible();
+  await expect(page.getByText('s, held to the cap', { exact: true })).toBeVisible();
   await page.getByRole('button', { name: /arms/i }).click();
   await page.getByRole('button', { name: '6', exact: true }).click();
   await page
@@ -161,7 +174,7 @@ test('a running hold goes on over a reload, and its time is kept at the stop wha
   await page.waitForTimeout(500);
   // While it runs, another test cannot be begun by a slip.
   await expect(page.getByRole('button', { name: /Front plank/ })).toBeDisabled();
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   const trials = page.getByRole('region', { name: 'Trials of this test' });
   await expect(trials).toContainText('being answered');
   const seconds = Number(/([\d.]+) s/.exec((await trials.textContent()) ?? '')?.[1]);
@@ -191,7 +204,7 @@ test('the sign-in runs out in a running hold: its time stays on the device and i
   await page.getByRole('button', { name: 'Start', exact: true }).click();
   await context.clearCookies();
   await page.waitForTimeout(600);
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await expect(page.getByText(/Your sign-in has run out\. 1 entry is kept on this device\./)).toBeVisible();
   await page.getByRole('link', { name: 'Sign in again' }).click();
   await page.getByLabel('E-mail').fill(demoSignIn.email);
@@ -241,8 +254,8 @@ test('a load is said in kilograms, taken from the rack, written over, and kept w
   await load.fill('16,5');
   await page.getByRole('button', { name: 'Start left side' }).click();
   await page.clock.runFor(30_000);
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
-  await page.keyboard.press('1');
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
+  await page.keyboard.press('t');
   await page.keyboard.press('0');
   await page.clock.runFor(500);
   const trials = page.getByRole('region', { name: 'Trials of this test' });
@@ -251,4 +264,34 @@ test('a load is said in kilograms, taken from the rack, written over, and kept w
   await expect(load).toHaveValue('16.5');
   await page.goto(`${path}/results`);
   await expect(page.getByText(/3[0-3](\.\d)? s, 16\.5 kg in the hand/).first()).toBeVisible();
+});
+
+test('Space begins no trial more than asked, and E finishes the screen when all is done', async ({
+  page,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  await page.clock.install();
+  await openStation(page, path, ['trunk_flexor_hold']);
+  await hydrated(page);
+  const trials = page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem');
+  const hold = async () => {
+    await page.keyboard.press(' ');
+    await page.clock.runFor(9000);
+    await page.keyboard.press(' ');
+    await page.keyboard.press('t');
+    await page.keyboard.press('0');
+    await page.clock.runFor(500);
+  };
+  await hold();
+  await expect(trials).toHaveCount(1);
+  // E is for later while a trial is owed.
+  while ((await page.getByRole('button', { name: 'Finish and rank' }).count()) === 0) await hold();
+  const done = await trials.count();
+  await page.keyboard.press(' ');
+  await page.clock.runFor(3000);
+  await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
+  await expect(trials).toHaveCount(done);
+  await page.keyboard.press('e');
+  await page.waitForURL(/\/link$/);
 });

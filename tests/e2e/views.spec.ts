@@ -146,7 +146,7 @@ test('axe finds nothing in the station, before, while and after a trial', async 
   }
   await page.getByRole('button', { name: 'Start left side' }).click();
   await clean(page);
-  await page.getByRole('button', { name: 'Stop: position lost' }).click();
+  await page.getByRole('button', { name: 'Stop', exact: true }).click();
   await clean(page);
   await page.setViewportSize({ width: 360, height: 740 });
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);

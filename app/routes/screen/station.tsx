@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Form, href, Link, redirect, useNavigation, useRevalidator } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
@@ -85,6 +85,7 @@ function Station({ loaderData }: Route.ComponentProps) {
     }, othersEveryMs);
     return () => clearInterval(timer);
   }, [idle, revalidate]);
+  const finish = useRef<HTMLFormElement>(null);
   const finishing = useNavigation().state !== 'idle';
 
   const trials = useMemo(
@@ -280,6 +281,7 @@ function Station({ loaderData }: Route.ComponentProps) {
         <BatteryRail tests={tests} at={at} round={round} busy={busy} onGo={go} />
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
           <FinishForm
+            form={finish}
             ready={allDone}
             disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
           />
@@ -350,6 +352,10 @@ function Station({ loaderData }: Route.ComponentProps) {
           onAnswer={answer}
           next={following !== undefined && round.isDone(test) ? tests[following] : undefined}
           onNext={() => go(following ?? (at + 1) % tests.length)}
+          complete={round.isDone(test)}
+          onFinish={() => {
+            if (allDone) finish.current?.requestSubmit();
+          }}
         />
         <div className="mt-10 lg:hidden">
           <FinishForm
@@ -363,9 +369,17 @@ function Station({ loaderData }: Route.ComponentProps) {
 }
 
 /** Ends the screen and ranks what it found; early while tests are open. */
-function FinishForm({ ready, disabled }: { ready: boolean; disabled: boolean }) {
+function FinishForm({
+  form,
+  ready,
+  disabled,
+}: {
+  form?: RefObject<HTMLFormElement | null>;
+  ready: boolean;
+  disabled: boolean;
+}) {
   return (
-    <Form method="post">
+    <Form method="post" ref={form}>
       <button
         type="submit"
         disabled={disabled}

@@ -4,7 +4,7 @@ import { type QualityId, qualities, type ScreenTest, type SideKey, sideKeysOf } 
 import type { Trade } from '~/core/catalogue/trade';
 import { testOn } from '~/core/screen/trial/by-rung';
 import { loadUsed } from '~/core/screen/trial/test-load';
-import { type Trial, workingSide } from '~/core/screen/trial/trial';
+import { feltPlacesOf, type Trial, workingSide } from '~/core/screen/trial/trial';
 import type { Grade, Reading } from '~/core/screen/trial/words';
 import { clampScore, type ScreenedPerson, scoreTrial, type Target, targetFor, targetUnder } from './score';
 
@@ -119,7 +119,7 @@ function resultOf(
   });
   const best = scored.reduce((a, b) => (b.score > a.score ? b : a));
   const seen = new Set(ofDay.flatMap((trial) => trial.faults.map((fault) => fault.faultId)));
-  if (ofDay.some((trial) => trial.feltIn === 'low back')) seen.add('felt_low_back');
+  if (ofDay.some((trial) => feltPlacesOf(trial).includes('low back'))) seen.add('felt_low_back');
   return {
     testId: test.id,
     side,
@@ -139,7 +139,7 @@ function resultOf(
     reliability: reliabilityOf(test, best.trial, best.held),
     comparable: best.trial.comparable,
     faultIds: [...seen].filter((id) => input.trade.fault(id).action !== 'allowed').sort(),
-    feltIn: [...new Set(ofDay.flatMap((trial) => (trial.feltIn ? [trial.feltIn] : [])))],
+    feltIn: [...new Set(ofDay.flatMap(feltPlacesOf))],
     trialIds: ofDay.map((trial) => trial.id),
   };
 }

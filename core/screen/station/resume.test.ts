@@ -30,6 +30,17 @@ describe('a hold that outlives its page', () => {
   });
 });
 
+describe('a state stored by an earlier version', () => {
+  it('knew one place or none, and no note', () => {
+    const { note: _, ...older } = readyStation(spec, 'left');
+    const taken = (feltIn: unknown) =>
+      restoredStation({ ...older, feltIn } as unknown as ReturnType<typeof readyStation>, 0);
+    expect(taken('hip')).toMatchObject({ feltIn: ['hip'], note: '' });
+    expect(taken(undefined)).toMatchObject({ feltIn: [], note: '' });
+    expect(taken('nowhere')).toMatchObject({ feltIn: [] });
+  });
+});
+
 describe('a trial with its questions open', () => {
   const { comparable: _c, ...bare } = makeTrial('front_plank', 'both', 42, {
     t1S: 30,
@@ -44,7 +55,8 @@ describe('a trial with its questions open', () => {
       t1S: 30,
       parts: { drop_deg: 4 },
       painScore: undefined,
-      feltIn: undefined,
+      feltIn: [],
+      note: '',
       grade: undefined,
       readBy: undefined,
       painRegion: undefined,

@@ -1,5 +1,6 @@
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { TrialInput } from '~/core/screen/trial/trial';
+import { feltPlaces } from '~/core/screen/trial/words';
 import { readyStation, type StationSpec, type StationState } from './station';
 
 /** A trial in the making that outlives its page: stored with times of the wall clock, taken up again by the steady one. */
@@ -29,7 +30,14 @@ export const storedStation = (state: StationState, wallOffsetMs: number): Statio
  * @param wallOffsetMs wall clock less steady clock, in milliseconds, of the page that takes it up
  */
 export const restoredStation = (stored: StationState, wallOffsetMs: number): StationState =>
-  shifted(stored, -wallOffsetMs);
+  withPlaces(shifted(stored, -wallOffsetMs));
+
+/** A state that an earlier version of this page stored knew one place, or none, and no note. */
+function withPlaces(state: StationState): StationState {
+  const felt: unknown = state.feltIn;
+  if (Array.isArray(felt)) return state;
+  return { ...state, feltIn: feltPlaces.filter((place) => place === felt), note: '' };
+}
 
 /** The station of a trial that was kept with its questions open, ready to be answered. */
 export function stationOf(spec: StationSpec, trial: TrialInput): StationState {
@@ -44,7 +52,8 @@ export function stationOf(spec: StationSpec, trial: TrialInput): StationState {
     ),
     readBy: trial.readBy ?? undefined,
     faults: trial.faults,
-    feltIn: trial.feltIn ?? undefined,
+    feltIn: trial.feltIn ? [trial.feltIn, ...(trial.feltAlso ?? [])] : [],
+    note: trial.note ?? '',
     // Not asked yet: a bare trial carries a nought.
     painScore: trial.painScore === 0 ? undefined : trial.painScore,
     painRegion: trial.painRegion ?? undefined,

@@ -27,6 +27,20 @@ const fault = (seconds: number, faultId = 'hip_sag', action: 'stop' | 'allowed' 
 });
 const beat = { by: 'beat', everyS: 4, most: 5, counts: false } as const;
 
+const frame = {
+  id: 'trial',
+  screeningId: 'screen',
+  testId: 'front_plank',
+  onDate: '2026-11-25',
+  capS: 10,
+  recordedAt: '2026-11-25T10:00:00.000Z',
+  rungId: null,
+  traceId: 'trace',
+  stillId: null,
+  limitDeg: undefined,
+  form: undefined,
+};
+
 describe('a station made ready', () => {
   it('knows what its test says, and nothing of a trial', () => {
     const nothing = {
@@ -40,7 +54,8 @@ describe('a station made ready', () => {
       grade: undefined,
       parts: {},
       faults: [],
-      feltIn: undefined,
+      feltIn: [],
+      note: '',
       painScore: undefined,
       painRegion: undefined,
       endReason: undefined,
@@ -363,7 +378,14 @@ describe('answers', () => {
       grade: 'owned',
       endReason: 'loss',
     });
-    expect(run(ended, { type: 'felt', place: 'trunk' }).feltIn).toBe('trunk');
+    expect(run(ended, { type: 'felt', place: 'trunk' }).feltIn).toEqual(['trunk']);
+    // The first place is where it was felt most; a second press takes a place away.
+    const felt = run(ended, { type: 'felt', place: 'low back' }, { type: 'felt', place: 'arms' });
+    expect(felt.feltIn).toEqual(['low back', 'arms']);
+    expect(run(felt, { type: 'felt', place: 'low back' }).feltIn).toEqual(['arms']);
+    expect(run(felt, { type: 'undo' }).feltIn).toEqual(['low back']);
+    expect(trialOf(felt, frame)).toMatchObject({ feltIn: 'low back', feltAlso: ['arms'] });
+    expect(openQuestions(felt)).toEqual(['pain']);
     expect(run(ended, { type: 'pain', score: 2, region: 'knee' })).toMatchObject({
       painScore: 2,
       painRegion: 'knee',
@@ -389,9 +411,9 @@ describe('answers', () => {
     expect(questions(grade)).toBe('grade felt pain');
     for (const endReason of ['pain', 'stopped'] as const)
       expect(questions({ ...level, grade: 'faulted', endReason })).toBe('pain');
-    expect(questions({ ...ended, feltIn: 'hip', painScore: 0 })).toBe('');
-    expect(questions({ ...ended, feltIn: 'hip', painScore: 1 })).toBe('pain');
-    expect(questions({ ...ended, feltIn: 'hip', painScore: 1, painRegion: 'knee' })).toBe('');
+    expect(questions({ ...ended, feltIn: ['hip'], painScore: 0 })).toBe('');
+    expect(questions({ ...ended, feltIn: ['hip'], painScore: 1 })).toBe('pain');
+    expect(questions({ ...ended, feltIn: ['hip'], painScore: 1, painRegion: 'knee' })).toBe('');
   });
   it('are kept as far as they go once there is something to keep', () => {
     expect(isKeepable(ready())).toBe(false);
@@ -410,19 +432,6 @@ describe('answers', () => {
 });
 
 describe('the trial of a station', () => {
-  const frame = {
-    id: 'trial',
-    screeningId: 'screen',
-    testId: 'front_plank',
-    onDate: '2026-11-25',
-    capS: 10,
-    recordedAt: '2026-11-25T10:00:00.000Z',
-    rungId: null,
-    traceId: 'trace',
-    stillId: null,
-    limitDeg: undefined,
-    form: undefined,
-  };
   it('is all that was seen, measured and answered', () => {
     const state = run(
       ready({ stopAtS: 60 }),
@@ -441,6 +450,8 @@ describe('the trial of a station', () => {
       t1S: 4,
       faults: [{ faultId: 'hip_sag', atS: 4 }],
       feltIn: 'hip',
+      feltAlso: [],
+      note: null,
       painScore: 2,
       painRegion: 'knee',
       endReason: 'loss',
@@ -467,5 +478,33 @@ describe('the trial of a station', () => {
     });
     expect(trialOf(run(ready(), start, stop(5)), frame).answered).toBe(false);
     expect(trialOf(state, { ...frame, limitDeg: 0 }).parts).toEqual({ sway: 2, limit: 0 });
+  });
+});
+
+describe('how a hold ended', () => {
+  const ended = run(ready(), start, stop(20));
+  it('is said after the clock stopped, and only a lost position is a limit', () => {
+    expect(ended.endReason).toBe('loss');
+    const enough = run(ended, { type: 'ended', by: 'gave_up' });
+    expect(trialOf(enough, frame)).toMatchObject({ endReason: 'gave_up', value: 20 });
+    expect(run(enough, { type: 'ended', by: 'slipped' }).endReason).toBe('slipped');
+    expect(run(enough, { type: 'undo' }).endReason).toBe('loss');
+  });
+  it('is not asked of what reached its cap, ended by pain, or has no clock', () => {
+    const capped = run(ready({ stopAtS: 10 }), start, stop(12));
+    expect(capped.endReason).toBe('cap');
+    expect(run(capped, { type: 'ended', by: 'gave_up' })).toBe(capped);
+    const pained = run(ready(), start, { type: 'pain_stop', atMs: 3000 });
+    expect(run(pained, { type: 'ended', by: 'slipped' })).toBe(pained);
+    const running = run(ready(), start);
+    expect(run(running, { type: 'ended', by: 'slipped' })).toBe(running);
+    const graded = run(ready({ kind: 'grade' }), { type: 'grade', grade: 'cued' });
+    expect(run(graded, { type: 'ended', by: 'slipped' })).toBe(graded);
+  });
+  it('takes a note, as short as a note is, and no blank one', () => {
+    const noted = run(ended, { type: 'note', text: '  left foot slid on the mat ' });
+    expect(trialOf(noted, frame).note).toBe('left foot slid on the mat');
+    expect(trialOf(run(noted, { type: 'note', text: '   ' }), frame).note).toBeNull();
+    expect(trialOf(run(noted, { type: 'note', text: 'x'.repeat(400) }), frame).note).toHaveLength(300);
   });
 });

@@ -2,7 +2,14 @@ import type { Fault, MeasureKind, SideKey } from '~/core/catalogue';
 import type { Pace } from '~/core/catalogue/schema';
 import type { TestForm } from '~/core/clear/test-rules';
 import type { TrialInput } from '~/core/screen/trial/trial';
-import type { EndReason, FeltPlace, Grade, Reading } from '~/core/screen/trial/words';
+import {
+  type Ending,
+  type EndReason,
+  type FeltPlace,
+  type Grade,
+  isEnding,
+  type Reading,
+} from '~/core/screen/trial/words';
 import { paceAt, paceEndS } from './pace';
 
 /** Longest correction a running hold survives, once. */
@@ -53,7 +60,9 @@ export interface StationState {
   /** How an angle was read. */
   readonly readBy: Reading | undefined;
   readonly faults: readonly SeenFault[];
-  readonly feltIn: FeltPlace | undefined;
+  /** Where it was felt, the first place first: there most. */
+  readonly feltIn: readonly FeltPlace[];
+  readonly note: string;
   readonly painScore: number | undefined;
   readonly painRegion: string | undefined;
   readonly endReason: EndReason | undefined;
@@ -84,7 +93,11 @@ export type StationEvent =
   /** The first loss and the end of a running or ended hold, as the tester accepts or overrules them. */
   | { readonly type: 'marks'; readonly t1S: number | undefined; readonly t2S: number }
   | { readonly type: 'grade'; readonly grade: Grade }
+  /** A place more, or one less. */
   | { readonly type: 'felt'; readonly place: FeltPlace }
+  | { readonly type: 'note'; readonly text: string }
+  /** How the hold ended that the clock was stopped on. */
+  | { readonly type: 'ended'; readonly by: Ending }
   | { readonly type: 'pain'; readonly score: number; readonly region?: string | undefined }
   | { readonly type: 'undo' };
 
@@ -108,7 +121,8 @@ export function readyStation(spec: StationSpec, side: SideKey): StationState {
     parts: spec.load === undefined ? {} : { load: spec.load },
     readBy: spec.kind === 'degrees' ? 'eye' : undefined,
     faults: [],
-    feltIn: undefined,
+    feltIn: [],
+    note: '',
     painScore: undefined,
     painRegion: undefined,
     endReason: undefined,
@@ -308,7 +322,21 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       return state;
     }
     case 'felt':
-      return state.phase === 'answers' ? { ...state, feltIn: event.place, before: state } : state;
+      if (state.phase !== 'answers') return state;
+      return {
+        ...state,
+        feltIn: state.feltIn.includes(event.place)
+          ? state.feltIn.filter((place) => place !== event.place)
+          : [...state.feltIn, event.place],
+        before: state,
+      };
+    case 'note':
+      // Typing is undone where it is typed.
+      return { ...state, note: event.text };
+    case 'ended':
+      return state.phase === 'answers' && state.kind === 'hold' && isEnding(state.endReason)
+        ? { ...state, endReason: event.by, before: state }
+        : state;
     case 'pain':
       return state.phase === 'answers'
         ? { ...state, painScore: event.score, painRegion: event.region, before: state }
@@ -327,7 +355,7 @@ export function openQuestions(state: StationState): readonly Question[] {
     open.push('figure');
   if (!broken && (state.kind === 'grade' || state.withGrade) && state.grade === undefined) open.push('grade');
   if (!broken && state.grade === 'faulted' && state.faults.length === 0) open.push('fault');
-  if (!broken && state.feltIn === undefined) open.push('felt');
+  if (!broken && state.feltIn.length === 0) open.push('felt');
   if (state.painScore === undefined || (state.painScore > 0 && state.painRegion === undefined))
     open.push('pain');
   return open;
@@ -357,7 +385,9 @@ export function trialOf(state: StationState, frame: TrialFrame): TrialInput {
     grade: state.grade ?? null,
     t1S: state.t1S ?? null,
     faults: state.faults.map((fault) => ({ ...fault })),
-    feltIn: state.feltIn ?? null,
+    feltIn: state.feltIn[0] ?? null,
+    feltAlso: state.feltIn.slice(1),
+    note: state.note.trim() === '' ? null : state.note.trim().slice(0, 300),
     painScore: state.painScore ?? 0,
     painRegion: (state.painRegion ?? null) as TrialInput['painRegion'],
     endReason: state.endReason ?? 'done',

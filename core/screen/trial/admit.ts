@@ -5,6 +5,7 @@ import { issue, ok, type Result, refuse } from '~/core/result';
 import { maximalHoldsADay } from '~/core/screen/battery/battery';
 import { testOn } from './by-rung';
 import { type Trial, type TrialInput, type TrialMark, trialProblems, workingSide } from './trial';
+import { isEnding } from './words';
 
 /** The visit a trial belongs to. */
 export interface AdmitVisit {
@@ -70,7 +71,7 @@ export function admitTrial(input: AdmitInput): Result<{ trial: TrialInput; marks
         ...fault,
         atS: fault.atS === null ? null : Math.min(fault.atS, capS),
       })),
-      endReason: trial.endReason === 'loss' ? 'cap' : trial.endReason,
+      endReason: isEnding(trial.endReason) ? 'cap' : trial.endReason,
     };
     marks.push('over_cap');
   }

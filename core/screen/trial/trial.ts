@@ -7,7 +7,7 @@ import type { TestGate } from '~/core/clear/gate';
 import { painRegions } from '~/core/clear/pain';
 import { type Issue, issue } from '~/core/result';
 import { loadUsed, mostTestLoad } from './test-load';
-import { endReasons, feltPlaces, grades, readings } from './words';
+import { endReasons, type FeltPlace, feltPlaces, grades, readings } from './words';
 
 /** One attempt on one side, as sent by the station. Times in seconds from the start of the trial. */
 export const trialSchema = z.object({
@@ -25,7 +25,12 @@ export const trialSchema = z.object({
   faults: z
     .array(z.object({ faultId: z.string().max(60), atS: z.number().min(0).max(3600).nullable() }))
     .max(60),
+  /** Where it was felt most. */
   feltIn: z.enum(feltPlaces).nullable(),
+  /** Where else. */
+  feltAlso: z.array(z.enum(feltPlaces)).max(feltPlaces.length).default([]),
+  /** A tester's own words. */
+  note: z.string().trim().max(300).nullable().default(null),
   painScore: z.number().int().min(0).max(10),
   painRegion: z.enum(painRegions).nullable(),
   endReason: z.enum(endReasons),
@@ -54,6 +59,10 @@ export const trialSchema = z.object({
   reason: z.string().trim().max(300).nullable().default(null),
 });
 export type TrialInput = z.infer<typeof trialSchema>;
+
+/** Every place a trial was felt in, the one where it was felt most first. */
+export const feltPlacesOf = (trial: Pick<TrialInput, 'feltIn' | 'feltAlso'>): readonly FeltPlace[] =>
+  trial.feltIn === null ? [] : [trial.feltIn, ...trial.feltAlso];
 
 /** What is remarkable about how a trial came to be kept. */
 export const trialMarks = ['outside_battery', 'after_close', 'third_maximal', 'future', 'over_cap'] as const;

@@ -16,9 +16,22 @@ export type FeltPlace = (typeof feltPlaces)[number];
 export const readings = ['eye', 'goniometer', 'sensor', 'still'] as const;
 export type Reading = (typeof readings)[number];
 
-/** Why a trial ended: position lost, the cap reached (held), done as asked, pain, or stopped by tester or athlete. */
-export const endReasons = ['loss', 'cap', 'done', 'pain', 'stopped'] as const;
+/**
+ * Why a trial ended: position lost, had enough with the position still kept, a hand or foot that slipped, the cap reached (held),
+ * done as asked, pain, or not counted. Only a loss of position is a limit; what ended otherwise was held at least so long.
+ */
+export const endReasons = ['loss', 'gave_up', 'slipped', 'cap', 'done', 'pain', 'stopped'] as const;
 export type EndReason = (typeof endReasons)[number];
+
+/** How a hold can have ended that a clock was stopped on, as a tester says it. */
+export const endingWords = {
+  loss: 'Position lost',
+  gave_up: 'Had enough',
+  slipped: 'Slipped',
+} as const;
+export type Ending = keyof typeof endingWords;
+export const isEnding = (reason: EndReason | undefined): reason is Ending =>
+  reason !== undefined && reason in endingWords;
 
 /** Score of the grade words, the same everywhere. */
 export const gradeScores: Readonly<Record<Grade, number>> = { owned: 100, cued: 70, faulted: 35, not_yet: 0 };
@@ -45,4 +58,15 @@ export const bareTrial = {
   stillId: null,
   supersedesId: null,
   reason: null,
+  feltAlso: [] as FeltPlace[],
+  note: null,
 } as const;
+
+/** How a trial ended, beside its figure; nothing of a loss, which is the rule. */
+export const endedText: Readonly<Record<string, string | undefined>> = {
+  gave_up: 'had enough',
+  slipped: 'slipped',
+  cap: 'held to the cap',
+  pain: 'ended by pain',
+  stopped: 'not counted',
+};

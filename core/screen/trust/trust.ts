@@ -37,7 +37,8 @@ export function usedResults(test: ScreenTest, trials: readonly TrustTrial[]): Us
   const best = new Map<string, { trial: TrustTrial; score: number }>();
   for (const trial of trials) {
     if (!trial.comparable || trial.simulated || trial.value === null) continue;
-    if (trial.endReason === 'pain' || trial.endReason === 'stopped' || trial.endReason === 'cap') continue;
+    // What ended otherwise says how long it was held at least, not how well the test repeats.
+    if (trial.endReason !== 'loss' && trial.endReason !== 'done') continue;
     // Any target ranks trials of one test alike.
     const score = scoreTrial(test, trial, test.target.any ?? test.target.female ?? 1);
     const key = `${trial.athleteId}|${trial.side}|${trial.rungId ?? ''}|${trial.screeningId}`;

@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { judgePain, type PainSettings, painRegions, painVerdictText } from '~/core/clear/pain';
 import { isAnswered, type SquadAnswers, type SquadClock } from '~/core/screen/station/squad';
 import { feltPlaces } from '~/core/screen/trial/words';
+import { sentence } from '~/core/words/counted';
 
 const chip =
   'min-h-11 border border-night-3 bg-night-2 px-3 text-body hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';
@@ -77,7 +78,7 @@ export function Reasons({
                   className={chip}
                   onClick={() => onAnswer({ feltIn: place })}
                 >
-                  {place.charAt(0).toUpperCase() + place.slice(1)}
+                  {sentence(place)}
                 </button>
               ))}
             </div>

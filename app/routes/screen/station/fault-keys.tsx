@@ -8,11 +8,13 @@ export function FaultKeys({
   state,
   armed,
   onFault,
+  className,
 }: {
   test: StationTest;
   state: StationState;
   armed: boolean;
   onFault: (index: number) => void;
+  className?: string;
 }) {
   const likely = test.faults.slice(0, 6);
   const more = test.faults.slice(6);
@@ -38,7 +40,7 @@ export function FaultKeys({
             armed ? 'bg-zest px-1 text-night' : 'opacity-70',
           )}
         >
-          F{i + 1}
+          {i + 1}
         </span>
       ) : null}
       <span className="grow">{fault.name}</span>
@@ -50,8 +52,10 @@ export function FaultKeys({
     </button>
   );
   return (
-    <section aria-label="Faults">
-      <h2 className="mb-2 font-text text-base font-normal tracking-normal text-mortar">Faults seen</h2>
+    <section aria-label="Faults" className={className}>
+      <h2 className="mb-2 font-text text-base font-normal tracking-normal text-mortar">
+        Faults seen<span className="max-sm:hidden"> (F, then its number)</span>
+      </h2>
       <div className="grid grid-cols-2 gap-2 lg:grid-cols-1">
         {likely.map((fault, i) => button(fault, i))}
       </div>

@@ -66,7 +66,10 @@ export function FigureInput({
     <form
       onSubmit={(event) => {
         event.preventDefault();
-        if (valid) onFigure(number);
+        if (!valid) return;
+        // What comes next is answered by keys, not typed.
+        event.currentTarget.querySelector('input')?.blur();
+        onFigure(number);
       }}
     >
       <label className="block text-mortar" htmlFor="figure">
@@ -78,6 +81,7 @@ export function FigureInput({
         </button>
         <input
           id="figure"
+          data-typed-figure
           inputMode="decimal"
           autoComplete="off"
           value={draft}

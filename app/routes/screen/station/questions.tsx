@@ -1,7 +1,16 @@
 import clsx from 'clsx';
 import { judgePain, type PainSettings, painRegions, painVerdictText } from '~/core/clear/pain';
 import type { StationEvent, StationState } from '~/core/screen/station/station';
-import { feltPlaces, grades, gradeWords } from '~/core/screen/trial/words';
+import {
+  type Ending,
+  endingWords,
+  type FeltPlace,
+  feltPlaces,
+  grades,
+  gradeWords,
+  isEnding,
+} from '~/core/screen/trial/words';
+import { sentence } from '~/core/words/counted';
 
 const choice =
   'min-h-12 border border-night-3 bg-night-2 px-4 text-lg hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';
@@ -21,23 +30,35 @@ const gradeHelp = {
   not_yet: 'could not',
 } as const;
 
+/** Keys of the places, none of them a digit: digits answer pain, so that no key means two things. */
+export const feltLetters: Readonly<Record<FeltPlace, string>> = {
+  trunk: 'T',
+  hip: 'H',
+  'low back': 'B',
+  neck: 'K',
+  'front of hip': 'O',
+  arms: 'A',
+};
+
 interface ChoiceKey<T extends string> {
   readonly id: T;
   readonly name: string;
   readonly help?: string;
 }
 
-/** One question with its answers as keys, numbered for the keyboard in their order. */
+/** One question with its answers as keys, each with its key of the keyboard: digits in their order, or letters of its own. */
 function ChoiceKeys<T extends string>({
   asks,
   keys,
   chosen,
+  letters,
   onChoose,
   className,
 }: {
   asks: string;
   keys: readonly ChoiceKey<T>[];
-  chosen: T | undefined;
+  chosen: readonly T[];
+  letters?: Readonly<Record<T, string>> | undefined;
   onChoose: (id: T) => void;
   className: string;
 }) {
@@ -49,12 +70,12 @@ function ChoiceKeys<T extends string>({
           <button
             key={id}
             type="button"
-            aria-pressed={chosen === id}
+            aria-pressed={chosen.includes(id)}
             onClick={() => onChoose(id)}
             className={clsx(choice, 'text-left', help && 'py-2')}
           >
             <span className={clsx(help && 'font-bold')}>
-              <Key>{String(i + 1)}</Key>
+              <Key>{letters ? letters[id] : String(i + 1)}</Key>
               {name}
             </span>
             {help ? <span className="block text-note opacity-75">{help}</span> : null}
@@ -76,7 +97,7 @@ export function GradeKeys({ state, send }: KeysProps) {
     <ChoiceKeys
       asks="How was it done?"
       keys={grades.map((id) => ({ id, name: gradeWords[id], help: gradeHelp[id] }))}
-      chosen={state.grade}
+      chosen={state.grade ? [state.grade] : []}
       onChoose={(grade) => send({ type: 'grade', grade })}
       className=""
     />
@@ -86,12 +107,56 @@ export function GradeKeys({ state, send }: KeysProps) {
 export function FeltKeys({ state, send }: KeysProps) {
   return (
     <ChoiceKeys
-      asks="Where was it felt?"
-      keys={feltPlaces.map((id) => ({ id, name: id.charAt(0).toUpperCase() + id.slice(1) }))}
+      asks="Where was it felt? Most of all first, then where else"
+      keys={feltPlaces.map((id) => ({ id, name: sentence(id) }))}
       chosen={state.feltIn}
+      letters={feltLetters}
       onChoose={(place) => send({ type: 'felt', place })}
       className="sm:grid-cols-3"
     />
+  );
+}
+
+/** How the hold ended: only a lost position is a limit. */
+export function EndingKeys({ state, send }: KeysProps) {
+  const { endReason } = state;
+  if (state.kind !== 'hold' || !isEnding(endReason)) return null;
+  return (
+    <fieldset>
+      <legend className="mb-2 text-mortar">How did it end?</legend>
+      <div className="flex flex-wrap gap-2">
+        {(Object.keys(endingWords) as Ending[]).map((by) => (
+          <button
+            key={by}
+            type="button"
+            aria-pressed={endReason === by}
+            onClick={() => send({ type: 'ended', by })}
+            className={choice}
+          >
+            {endingWords[by]}
+          </button>
+        ))}
+      </div>
+      {endReason === 'loss' ? null : (
+        <p className="mt-1.5 text-note text-mortar">Kept as “at least”: the position was not lost.</p>
+      )}
+    </fieldset>
+  );
+}
+
+/** A tester's own words on this trial. */
+export function TrialNote({ state, send }: KeysProps) {
+  return (
+    <label className="block">
+      <span className="mb-2 block text-mortar">Note, if there is something to say</span>
+      <input
+        value={state.note}
+        maxLength={300}
+        autoComplete="off"
+        onChange={(event) => send({ type: 'note', text: event.target.value })}
+        className="min-h-12 w-full max-w-xl border border-night-3 bg-night-2 px-3 text-lg text-chalk"
+      />
+    </label>
   );
 }
 

@@ -2,11 +2,10 @@ import clsx from 'clsx';
 import { stageText } from '~/core/screen/station/pace';
 import type { StationTest } from '~/core/screen/station/shown';
 import type { StationEvent, StationState } from '~/core/screen/station/station';
+import { endedText } from '~/core/screen/trial/words';
 import { Clock } from './clock';
 import { Pacer } from './pacer';
 import { StageStrip } from './stage-strip';
-
-const endWords: Readonly<Record<string, string>> = { cap: 's, held to the cap', pain: 's, stopped' };
 
 /** The clock of a hold or the pace of a paced test, with its one big button. */
 export function Timing({
@@ -32,7 +31,7 @@ export function Timing({
       <p className="head figures text-[clamp(4rem,14vw,8rem)] leading-[0.9]">
         {state.value?.toFixed(1)}
         <span className="ml-3 text-[0.28em] text-mortar">
-          {endWords[state.endReason ?? ''] ?? 's'}
+          {state.endReason && endedText[state.endReason] ? `s, ${endedText[state.endReason]}` : 's'}
           {test.stages
             ? `, ${stageText(test.stages.holdS, test.stages.postures.length, state.value ?? 0)}`
             : ''}
@@ -70,7 +69,7 @@ export function Timing({
               state.phase === 'correcting' ? 'border-2 border-chalk' : 'stone bg-zest text-night',
             )}
           >
-            {hold ? 'Stop: position lost' : test.pace?.counts ? 'Stop: lost here' : 'Stop'}
+            {hold ? 'Stop' : test.pace?.counts ? 'Stop: lost here' : 'Stop'}
           </button>
         ) : (
           <button

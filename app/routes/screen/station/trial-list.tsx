@@ -1,5 +1,6 @@
 import { markText } from '~/app/words/marks';
 import { type ShownTrial, sideName } from '~/core/screen/station/shown';
+import { endedText } from '~/core/screen/trial/words';
 
 interface TrialListProps {
   readonly trials: readonly ShownTrial[];
@@ -21,8 +22,7 @@ export function TrialList({ trials, making, onAnswer }: TrialListProps) {
             <p className="flex justify-between gap-4">
               <span>
                 {sideName(trial.side)} <strong>{trial.text}</strong>
-                {trial.ended === 'pain' ? ', pain' : ''}
-                {trial.ended === 'stopped' ? ', not counted' : ''}
+                {endedText[trial.ended] ? `, ${endedText[trial.ended]}` : ''}
               </span>
               <span className="text-mortar">
                 {trial.sent ? (trial.testedBy ? `by ${trial.testedBy}` : 'saved') : 'on this device'}

@@ -10,8 +10,9 @@ import { elapsedS, openQuestions, readyStation, stepStation } from '~/core/scree
 import type { TrialInput } from '~/core/screen/trial/trial';
 import type { InstrumentId } from '~/core/signals/instruments';
 import { FaultKeys } from './fault-keys';
+import { FaultPictures } from './fault-pictures';
 import { Figures } from './figures';
-import { FeltKeys, GradeKeys, PainKeys } from './questions';
+import { EndingKeys, FeltKeys, GradeKeys, PainKeys, TrialNote } from './questions';
 import { NextLine } from './rest-line';
 import { SideKeys } from './side-keys';
 import { Timing } from './timing';
@@ -42,6 +43,8 @@ interface PanelProps extends TrialKeeping {
   onAnswer: (trial: ShownTrial) => void;
   next: StationTest | undefined;
   onNext: () => void;
+  onFinish: () => void;
+  complete: boolean;
 }
 
 /** One trial from ready to complete. Its figure is kept at the stop, its answers when the last question is answered. */
@@ -97,6 +100,8 @@ export function TrialPanel(props: PanelProps) {
       if (test.sided && state.phase === 'ready' && !kept.isTold()) props.onSide(its);
     },
     onNext: props.onNext,
+    onFinish: props.onFinish,
+    complete: props.complete,
   });
 
   // Keys and screen readers start at the trial, not at the button that led here.
@@ -158,6 +163,14 @@ export function TrialPanel(props: PanelProps) {
           ) : (
             <>
               <Timing test={test} state={state} send={send} readS={readS} quiet={next !== undefined} />
+              {/* Within reach of the thumb that has the clock; beside it where there is room. */}
+              <FaultKeys
+                test={test}
+                state={state}
+                armed={armed}
+                onFault={faultBy}
+                className="mt-4 lg:hidden"
+              />
               <Figures
                 test={test}
                 state={state}
@@ -189,7 +202,9 @@ export function TrialPanel(props: PanelProps) {
                   ) : null}
                   {asked ? (
                     <>
+                      <EndingKeys state={state} send={send} />
                       {state.endReason !== 'pain' ? <FeltKeys state={state} send={send} /> : null}
+                      <TrialNote state={state} send={send} />
                       <PainKeys state={state} send={send} settings={props.pain} />
                     </>
                   ) : null}
@@ -206,7 +221,7 @@ export function TrialPanel(props: PanelProps) {
           />
         </div>
         <div className="space-y-6 lg:col-start-2 lg:row-start-2">
-          <FaultKeys test={test} state={state} armed={armed} onFault={faultBy} />
+          <FaultKeys test={test} state={state} armed={armed} onFault={faultBy} className="max-lg:hidden" />
           <button
             type="button"
             onClick={undo}
@@ -215,6 +230,7 @@ export function TrialPanel(props: PanelProps) {
           >
             <Undo2 aria-hidden="true" className="size-5" /> Undo
           </button>
+          <FaultPictures test={test} />
           <TrialList trials={trials} making={props.making} onAnswer={running ? undefined : props.onAnswer} />
         </div>
       </div>

@@ -4,6 +4,7 @@ import type { Side } from '~/core/catalogue/qualities';
 import type { StationTest } from '~/core/screen/station/shown';
 import { openQuestions, type StationEvent, type StationState } from '~/core/screen/station/station';
 import { feltPlaces, grades } from '~/core/screen/trial/words';
+import { feltLetters } from './questions';
 
 interface TrialKeys {
   readonly test: StationTest;
@@ -15,18 +16,20 @@ interface TrialKeys {
   readonly onUndo: () => void;
   readonly onSide: (side: Side) => void;
   readonly onNext: () => void;
+  /** Ends the screen, where every test is done. */
+  readonly onFinish: () => void;
+  /** The test has all its trials: Space begins no other. */
+  readonly complete: boolean;
 }
 
 /** A digit answers the first open question. */
 function answerOf(test: StationTest, state: StationState, digit: number): StationEvent | undefined {
   const ready = state.phase === 'ready' && test.kind !== 'hold';
-  const question =
-    openQuestions(state)[0] ?? (ready ? (test.kind === 'grade' ? 'grade' : 'figure') : undefined);
+  const open = openQuestions(state).filter((question) => question !== 'felt');
+  const question = open[0] ?? (ready ? (test.kind === 'grade' ? 'grade' : 'figure') : undefined);
   const grade = grades[digit - 1];
-  const place = feltPlaces[digit - 1];
   const most = test.maxLevel ?? test.max;
   if (question === 'grade') return grade && { type: 'grade', grade };
-  if (question === 'felt') return place && { type: 'felt', place };
   if (question === 'pain') return { type: 'pain', score: digit, region: state.painRegion };
   if (question === 'figure' && most <= 10 && digit >= test.min && digit <= most)
     return { type: 'figure', value: digit };
@@ -48,7 +51,7 @@ export function useTrialKeys({ test, state, send, shut, ...on }: TrialKeys): boo
         event.preventDefault();
         if (shut) return;
         if (running) send({ type: 'stop', atMs: now() });
-        else if (clocked && state.phase === 'ready') send({ type: 'start', atMs: now() });
+        else if (clocked && state.phase === 'ready' && !on.complete) send({ type: 'start', atMs: now() });
       },
     },
     { key: 'L', on: 'l', says: 'Left side', does: () => on.onSide('left') },
@@ -63,8 +66,18 @@ export function useTrialKeys({ test, state, send, shut, ...on }: TrialKeys): boo
         if (armed && digit > 0) return on.onFault(digit - 1);
         const answer = shut ? undefined : answerOf(test, state, digit);
         if (answer) send(answer);
+        // Degrees and large counts are typed: the digit goes into their field.
+        else if (!shut) document.querySelector<HTMLInputElement>('[data-typed-figure]')?.focus();
       },
     },
+    ...feltPlaces.map((place) => ({
+      key: feltLetters[place],
+      on: feltLetters[place].toLowerCase(),
+      says: `Felt in the ${place}`,
+      does: () => {
+        if (state.phase === 'answers') send({ type: 'felt', place });
+      },
+    })),
     {
       key: 'C',
       on: 'c',
@@ -77,6 +90,14 @@ export function useTrialKeys({ test, state, send, shut, ...on }: TrialKeys): boo
       on: 'p',
       says: 'Stop for pain or dizziness',
       does: () => send({ type: 'pain_stop', atMs: now() }),
+    },
+    {
+      key: 'E',
+      on: 'e',
+      says: 'Finish the screen, when every test is done',
+      does: () => {
+        if (!running) on.onFinish();
+      },
     },
     {
       key: 'N',
