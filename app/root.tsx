@@ -2,10 +2,11 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import { nonceContext } from '~/server/principal/context';
 import type { Route } from './+types/root';
 import { WholePageError } from './components/error-page';
+import { themeIn } from './lib/theme';
 import './styles/app.css';
 
-export function loader({ context }: Route.LoaderArgs) {
-  return { nonce: context.get(nonceContext) };
+export function loader({ context, request }: Route.LoaderArgs) {
+  return { nonce: context.get(nonceContext), theme: themeIn(request.headers.get('cookie')) };
 }
 
 /** The nonce is for the first document only; nothing in it changes later. */
@@ -16,9 +17,16 @@ export const links: Route.LinksFunction = () => [
 ];
 
 export function Layout({ children }: { children: React.ReactNode }) {
-  const nonce = useRouteLoaderData<typeof loader>('root')?.nonce;
+  const root = useRouteLoaderData<typeof loader>('root');
+  const nonce = root?.nonce;
+  const theme = root?.theme;
   return (
-    <html lang="en">
+    <html
+      lang="en"
+      data-theme={theme === 'system' ? undefined : theme}
+      // A choice made on the page stands on the element.
+      suppressHydrationWarning
+    >
       <head>
         <meta charSet="utf-8" />
         <meta name="viewport" content="width=device-width, initial-scale=1" />

@@ -6,7 +6,7 @@ type Look = 'next' | 'plain' | 'quiet';
 
 const looks: Readonly<Record<Look, string>> = {
   // The one zest thing of a view: what to do next.
-  next: 'bg-zest text-ink font-bold stone px-5 hover:bg-rind disabled:bg-sand disabled:text-quiet',
+  next: 'bg-zest text-basalt font-bold stone px-5 hover:bg-rind disabled:bg-sand disabled:text-quiet',
   plain:
     'border border-ink rounded-[3px] px-4 font-bold hover:bg-chalk disabled:border-mortar disabled:text-quiet',
   quiet:

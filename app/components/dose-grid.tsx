@@ -4,9 +4,9 @@ import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
 import { phaseNames } from '~/core/dose/phases';
-import { kindWords, type StripWeek } from './season-strip';
+import { kindWords, type SeasonWeek } from './season-wall';
 
-export interface DoseWeek extends StripWeek {
+export interface DoseWeek extends SeasonWeek {
   minutesAvailable: number;
   reasons: string[];
   cells: { quality: string; side: string; dose: number; sets: number; tier: string }[];

@@ -3,7 +3,7 @@ import { useEffect, useState } from 'react';
 import { tinykeys } from 'tinykeys';
 import { isTyping, useKeyRegistry } from '~/app/lib/keys';
 
-export const overlay = 'fixed inset-0 z-40 bg-ink/55 no-print';
+export const overlay = 'fixed inset-0 z-40 bg-basalt/55 no-print';
 export const sheet =
   'fixed left-1/2 top-[12vh] z-50 w-[min(38rem,calc(100vw-2rem))] -translate-x-1/2 border-2 border-ink bg-chalk text-ink no-print';
 

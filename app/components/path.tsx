@@ -24,7 +24,7 @@ export function AthletePath({ athleteId, steps }: { athleteId: string; steps: re
               className={({ isActive }) =>
                 clsx(
                   'stone flex min-h-[52px] min-w-[7.2rem] flex-col justify-center px-4 py-1.5 no-underline',
-                  step.state === 'next' && 'bg-zest text-ink',
+                  step.state === 'next' && 'bg-zest text-basalt',
                   step.state === 'done' && 'bg-slate text-chalk',
                   step.state === 'open' && 'bg-sand text-ink',
                   step.state === 'blocked' && 'bg-sand text-quiet',

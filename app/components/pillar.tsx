@@ -127,18 +127,25 @@ export function Pillar({ parts, next, carries }: PillarProps) {
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(-52)"
         >
-          <rect width="5" height="5" fill="var(--pillar-low, #6d6978)" />
-          <line x1="0" y1="0" x2="0" y2="5" stroke="var(--pillar-ground, #f3eee2)" strokeWidth="1.6" />
+          <rect width="5" height="5" fill="var(--pillar-low, var(--color-quiet))" />
+          <line
+            x1="0"
+            y1="0"
+            x2="0"
+            y2="5"
+            stroke="var(--pillar-ground, var(--color-paper))"
+            strokeWidth="1.6"
+          />
         </pattern>
       </defs>
       <g transform={`translate(${mid + topShift} 45)`}>
         <path
           d={`M-${halfMax + 22} 0H${halfMax + 22}V14H-${halfMax + 22}Z`}
-          fill="var(--pillar-stone, #26242e)"
+          fill="var(--pillar-stone, var(--color-ink))"
         />
         <path
           d={`M-${halfMax + 8} 17H${halfMax + 8}V22H-${halfMax + 8}Z`}
-          fill="var(--pillar-stone, #26242e)"
+          fill="var(--pillar-stone, var(--color-ink))"
           opacity="0.75"
         />
         {carries ? (
@@ -203,7 +210,7 @@ export function Pillar({ parts, next, carries }: PillarProps) {
                             ? stonePath(filled, inner, y, height, missing ? 'none' : 'left')
                             : stonePath(inner, filled, y, height, missing ? 'none' : 'right')
                         }
-                        fill={half.low ? `url(#${uid}low)` : 'var(--pillar-stone, #26242e)'}
+                        fill={half.low ? `url(#${uid}low)` : 'var(--pillar-stone, var(--color-ink))'}
                         opacity={i % 2 ? 0.88 : 1}
                       />
                     ) : null}
@@ -246,13 +253,13 @@ export function Pillar({ parts, next, carries }: PillarProps) {
           </g>
         );
       })}
-      <rect x={mid - 150} y={base + 4} width="300" height="12" fill="var(--pillar-stone, #26242e)" />
+      <rect x={mid - 150} y={base + 4} width="300" height="12" fill="var(--pillar-stone, var(--color-ink))" />
       <rect
         x={mid - 172}
         y={base + 18}
         width="344"
         height="9"
-        fill="var(--pillar-stone, #26242e)"
+        fill="var(--pillar-stone, var(--color-ink))"
         opacity="0.7"
       />
       <text x={mid - 60} y={base + 43} textAnchor="middle" fontSize="16" fill="currentColor">

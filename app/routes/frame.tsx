@@ -10,6 +10,7 @@ import Users from 'lucide-react/icons/users';
 import { href, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
 import { KeysDialog } from '~/app/components/keys-dialog';
+import { ThemeChoice } from '~/app/components/theme-choice';
 import { KeysProvider } from '~/app/lib/keys';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { SignOut } from '~/app/lib/outbox/sign-out';
@@ -45,12 +46,12 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
     <KeysProvider>
       <a
         href="#main"
-        className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-zest focus:px-4 focus:py-3"
+        className="sr-only focus:not-sr-only focus:fixed focus:left-2 focus:top-2 focus:z-50 focus:bg-zest focus:text-basalt focus:px-4 focus:py-3"
       >
         Skip to the page
       </a>
       <div className="min-h-dvh md:grid md:grid-cols-[7.5rem_1fr] print:block">
-        <header className="wall no-print z-30 text-chalk max-md:fixed max-md:inset-x-0 max-md:bottom-0 md:sticky md:top-0 md:h-dvh">
+        <header className="wall no-print z-30 text-lime max-md:fixed max-md:inset-x-0 max-md:bottom-0 md:sticky md:top-0 md:h-dvh">
           <div className="flex h-full md:flex-col">
             <Link
               to="/"
@@ -97,21 +98,21 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                 </li>
               </ul>
             </nav>
-            <div className="hidden border-t border-white/20 bg-ink/80 px-3 py-3 text-fine leading-snug md:block">
+            <div className="hidden border-t border-white/20 bg-basalt/80 px-3 py-3 text-fine leading-snug md:block">
               <p className="font-bold">{practiceName}</p>
               <p className="mt-1">{staffName}</p>
               <p className="mt-2 flex flex-col gap-0.5">
                 {maySet ? (
-                  <Link to={href('/settings')} className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings')} className="flex min-h-8 items-center text-lime">
                     Settings
                   </Link>
                 ) : (
-                  <Link to={href('/settings/password')} className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings/password')} className="flex min-h-8 items-center text-lime">
                     Password
                   </Link>
                 )}
                 {mayManage ? (
-                  <Link to={href('/settings/staff')} className="flex min-h-8 items-center text-chalk">
+                  <Link to={href('/settings/staff')} className="flex min-h-8 items-center text-lime">
                     Staff
                   </Link>
                 ) : null}
@@ -123,6 +124,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                   Keys
                 </button>
               </p>
+              <ThemeChoice className="mt-1 block" />
               <SignOut />
             </div>
           </div>

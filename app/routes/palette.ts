@@ -37,7 +37,7 @@ export async function loader({ context }: Route.LoaderArgs): Promise<{ items: Pa
       ...(can(principal, 'staff.manage')
         ? [
             { label: 'Staff', to: href('/settings/staff'), group: 'Places' },
-            { label: 'What was done', to: href('/settings/trail'), group: 'Places' },
+            { label: 'Record of changes', to: href('/settings/trail'), group: 'Places' },
           ]
         : []),
       ...athletes.map(({ id, name }) => ({

@@ -62,7 +62,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
                 </div>
                 <Link
                   to={`${href('/athletes/:athleteId', { athleteId: matter.athleteId })}${matter.path}`}
-                  className={`max-sm:col-start-2 ${i === 0 ? 'stone inline-flex min-h-11 items-center bg-zest px-4 font-bold no-underline' : 'inline-flex min-h-11 items-center whitespace-nowrap'}`}
+                  className={`max-sm:col-start-2 ${i === 0 ? 'stone inline-flex min-h-11 items-center bg-zest px-4 font-bold text-basalt no-underline' : 'inline-flex min-h-11 items-center whitespace-nowrap'}`}
                 >
                   {words.action}
                 </Link>

@@ -16,7 +16,7 @@ test('proposals of one athlete are changed and seen on the cards before they are
   await page.waitForURL(/\/coach$/);
   await hydrated(page);
   const main = page.getByRole('main');
-  await expect(main.getByRole('heading', { name: 'For next time' })).toBeVisible();
+  await expect(main.getByRole('heading', { name: 'Proposals' })).toBeVisible();
   const days = () => main.locator('section header h3').allTextContents();
   await expect(main.locator('section header h3').first()).toBeVisible();
   const before = (await days()).map((text) => text.replace(/\d+ min$/, ''));
@@ -31,7 +31,7 @@ test('proposals of one athlete are changed and seen on the cards before they are
   await main.getByLabel('Sets next time').first().fill('2');
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await main.getByRole('button', { name: /^Decide th/ }).click();
-  await expect(main.getByRole('heading', { name: 'For next time' })).toBeHidden();
+  await expect(main.getByRole('heading', { name: 'Proposals' })).toBeHidden();
   expect((await days()).map((text) => text.replace(/\d+ min$/, ''))).toEqual(before);
 });
 

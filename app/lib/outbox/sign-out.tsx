@@ -22,7 +22,7 @@ export function SignOut() {
       </button>
       <AlertDialog.Root open={asking} onOpenChange={setAsking}>
         <AlertDialog.Portal>
-          <AlertDialog.Overlay className="fixed inset-0 z-40 bg-ink/60" />
+          <AlertDialog.Overlay className="fixed inset-0 z-40 bg-basalt/60" />
           <AlertDialog.Content className="fixed left-1/2 top-1/2 z-50 w-[min(30rem,92vw)] -translate-x-1/2 -translate-y-1/2 bg-paper p-6 text-ink">
             <AlertDialog.Title className="head text-2xl">
               {n === 1 ? 'One entry is' : `${n} entries are`} not sent

@@ -80,7 +80,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-4xl sm:text-5xl">Who is where</h1>
+        <h1 className="text-4xl sm:text-5xl">Athletes</h1>
         <p className="flex gap-3">
           {mayImport ? <ButtonLink to={href('/athletes/import')}>Import a roster</ButtonLink> : null}
           <ButtonLink to={href('/athletes/new')}>Add an athlete</ButtonLink>

@@ -2,7 +2,7 @@ import { href, Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Empty, Reasons } from '~/app/components/notice';
 import { Pillar } from '~/app/components/pillar';
-import { SeasonStrip } from '~/app/components/season-strip';
+import { SeasonWall } from '~/app/components/season-wall';
 import { awayText, dayText } from '~/app/lib/format';
 import { athleteTitle } from '~/app/lib/title';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
@@ -105,7 +105,7 @@ export default function Overview({ loaderData }: Route.ComponentProps) {
             Season
           </h2>
           <div className="mt-3">
-            <SeasonStrip weeks={weeks} events={events} today={today} />
+            <SeasonWall weeks={weeks} events={events} today={today} />
           </div>
         </section>
       ) : null}

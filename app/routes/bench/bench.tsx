@@ -12,7 +12,7 @@ export default function Bench() {
   const { search } = useLocation();
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">How much</h1>
+      <h1 className="text-4xl sm:text-5xl">Bench</h1>
       <ul className="mt-7 grid gap-x-10 sm:grid-cols-2">
         {tools.map((tool) => (
           <li key={tool.id} className="border-t border-mortar">

@@ -11,7 +11,7 @@ import type { Route } from './+types/all-proposals';
 import { proposalsSent } from './proposal-form';
 import { ProposalLine } from './proposal-list';
 
-export const meta: Route.MetaFunction = () => pageTitle('For next time');
+export const meta: Route.MetaFunction = () => pageTitle('Proposals');
 
 export const loader = ({ context }: Route.LoaderArgs) => practiceProposalsView(principalIn(context));
 
@@ -48,7 +48,7 @@ export default function AllProposals({ loaderData: view, actionData }: Route.Com
   const { athletes, changes, overRamp, barred } = view;
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">For next time</h1>
+      <h1 className="text-4xl sm:text-5xl">Proposals</h1>
       {actionData ? (
         <div role="status">
           <p className="mt-3">

@@ -16,7 +16,7 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-4xl sm:text-5xl">What today</h1>
+        <h1 className="text-4xl sm:text-5xl">Sessions</h1>
         <nav aria-label="Weeks" className="flex gap-5">
           <Link to={`?week=${addDays(weekStart, -7)}`} className="py-2">
             Week before

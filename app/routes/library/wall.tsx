@@ -107,7 +107,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <header className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-4xl sm:text-5xl">What can I use</h1>
+        <h1 className="text-4xl sm:text-5xl">Library</h1>
         <p className="flex flex-wrap gap-x-5">
           <Link to={href('/library/tests')} className="inline-block py-2">
             Tests and targets

@@ -3,7 +3,7 @@ import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError } from '~/app/components/field';
 import { Blocked, Empty } from '~/app/components/notice';
-import { SeasonStrip } from '~/app/components/season-strip';
+import { SeasonWall } from '~/app/components/season-wall';
 import { awayText, dayText } from '~/app/lib/format';
 import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
@@ -83,7 +83,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
             <p className="mt-1">△ What was pinned or set aside since stands when you plan again.</p>
           ) : null}
           <div className="mt-5">
-            <SeasonStrip weeks={weeks} events={events} today={today} />
+            <SeasonWall weeks={weeks} events={events} today={today} />
           </div>
           <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
           <Blocks blocks={loaderData.blocks} today={today} />

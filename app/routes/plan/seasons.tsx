@@ -1,5 +1,5 @@
 import { href, Link } from 'react-router';
-import { SmallStrip } from '~/app/components/season-strip';
+import { SmallWall } from '~/app/components/season-wall';
 import { awayText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { principalIn } from '~/server/principal/middleware.server';
@@ -14,7 +14,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
   const { planned, without, today } = loaderData;
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">What when</h1>
+      <h1 className="text-4xl sm:text-5xl">Seasons</h1>
       <ul className="rule-list mt-6 border-y border-mortar">
         {planned.map((row) => (
           <li key={row.id} className="grid items-center gap-x-6 gap-y-2 py-3 md:grid-cols-[15rem_1fr]">
@@ -31,7 +31,7 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
                   : row.discipline}
               </p>
             </div>
-            <SmallStrip weeks={row.weeks} events={row.events} today={today} of={row.name} />
+            <SmallWall weeks={row.weeks} events={row.events} today={today} of={row.name} />
           </li>
         ))}
       </ul>

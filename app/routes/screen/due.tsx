@@ -52,7 +52,7 @@ export default function ScreenDue({ loaderData }: Route.ComponentProps) {
   return (
     <>
       <div className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="text-4xl sm:text-5xl">Who is to be screened</h1>
+        <h1 className="text-4xl sm:text-5xl">Screens due</h1>
         <p className="flex flex-wrap gap-3">
           <ButtonLink to={href('/screen/trust')}>Trust</ButtonLink>
           <ButtonLink to={href('/screen/squad')}>Squad day and clocks</ButtonLink>

@@ -24,7 +24,7 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
     <>
       <p className="no-print">
         <Link to={href('/screen')} className="inline-block py-2">
-          Who is to be screened
+          Screens due
         </Link>
       </p>
       <h1 className="text-4xl sm:text-5xl">Squad day</h1>

@@ -269,7 +269,10 @@ function Station({ loaderData }: Route.ComponentProps) {
             ))}
           </ul>
         ) : null}
-        <label className="flex min-h-11 items-center gap-2.5 px-4 text-aside">
+        {/* On a phone a running clock has the screen to itself and its faults. */}
+        <label
+          className={clsx('flex min-h-11 items-center gap-2.5 px-4 text-aside', busy && 'max-sm:hidden')}
+        >
           <input
             type="checkbox"
             checked={warmUpDone}
@@ -278,7 +281,9 @@ function Station({ loaderData }: Route.ComponentProps) {
           />
           {warmUpDone ? 'Warm-up done' : '▨ No warm-up: not comparable'}
         </label>
-        <BatteryRail tests={tests} at={at} round={round} busy={busy} onGo={go} />
+        <div className={clsx(busy && 'max-sm:hidden')}>
+          <BatteryRail tests={tests} at={at} round={round} busy={busy} onGo={go} />
+        </div>
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
           <FinishForm
             form={finish}

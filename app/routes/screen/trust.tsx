@@ -63,10 +63,10 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
     <>
       <p>
         <Link to={href('/screen')} className="inline-block py-2">
-          Who is to be screened
+          Screens due
         </Link>
       </p>
-      <h1 className="text-4xl sm:text-5xl">How far to trust a figure</h1>
+      <h1 className="text-4xl sm:text-5xl">How well our tests repeat</h1>
       <p className="mt-1 max-w-2xl text-quiet">
         Repeat a test on {repeatAthletes} athletes or more within {repeatDays} days: the spread of the
         differences is the typical error, and only a change beyond 1.96 × √2 of it is called real.

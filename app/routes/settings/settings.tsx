@@ -180,7 +180,7 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
     >
       <UnsavedGuard formId={form.id} />
       <input type="hidden" name="version" value={loaderData.version} />
-      <h1 className="text-4xl sm:text-5xl">Our way of working</h1>
+      <h1 className="text-4xl sm:text-5xl">Settings</h1>
       <div className="grid gap-5 sm:grid-cols-2">
         <TextField
           label="Practice"

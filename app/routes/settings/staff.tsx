@@ -37,7 +37,7 @@ export default function Staff({ loaderData, actionData }: Route.ComponentProps) 
   const added = actionData && 'added' in actionData ? actionData.added : undefined;
   return (
     <div className="max-w-4xl">
-      <h1 className="text-4xl sm:text-5xl">Who works here</h1>
+      <h1 className="text-4xl sm:text-5xl">Staff</h1>
       <p className="mt-2 max-w-prose text-quiet">
         Assistants test and log. Coaches also plan, decide, close flags and record a practitioner’s word.
         Owners manage people. <Link to={href('/settings/trail')}>What was done, by whom</Link>

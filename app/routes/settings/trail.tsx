@@ -22,7 +22,7 @@ export default function Trail({ loaderData }: Route.ComponentProps) {
   const { lines, more, today } = loaderData;
   return (
     <>
-      <h1 className="text-4xl sm:text-5xl">What was done</h1>
+      <h1 className="text-4xl sm:text-5xl">Record of changes</h1>
       <Scroller label="Trail" className="mt-6">
         <table className="w-full min-w-[44rem] text-left">
           <thead>

@@ -88,7 +88,7 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
   }[p.free_leg] as [number, number];
   const one = p.legs !== 'both';
   // The free heel rises over its toes, a little in front of the other.
-  const heel = p.heel_up ? heelLightened(p, body, shoulder, incline, topAnkle, phase) : undefined;
+  const heel = p.heel_up ? heelLightened(body, shoulder, incline, topAnkle, phase) : undefined;
   return skeleton({
     anchor: 'shoulder',
     at: shoulder,
@@ -108,7 +108,6 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
 const raisedDeg = 34;
 
 function heelLightened(
-  p: PostureOf<'supine_bridge'>,
   body: Body,
   shoulder: Point,
   incline: number,

@@ -31,7 +31,10 @@ export function TrialHead({
             needs={test.needs}
             label={`Set-up of ${test.name}, drawn`}
             plain
-            className="float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24"
+            className={clsx(
+              'float-right ml-4 h-20 w-32 [--fig-ground:var(--color-night)] max-sm:h-16 max-sm:w-24',
+              before,
+            )}
           />
           <h2 className="text-title-small sm:text-title">{test.name}</h2>
           <p className={clsx('mt-1 text-lg leading-snug', before)}>{test.setUp}</p>
