@@ -53,8 +53,11 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                     >
                       {sets === 0 ? null : (
                         <div
-                          className={week.kind === 'load' ? 'bg-slate' : 'dose-low'}
-                          style={{ height: `${Math.round(Math.max(2, (sets / most) * 25))}px` }}
+                          className={week.kind === 'load' ? 'dose-load' : 'dose-low'}
+                          style={{
+                            [week.kind === 'load' ? 'borderBottomWidth' : 'height']:
+                              `${Math.round(Math.max(2, (sets / most) * 25))}px`,
+                          }}
                         />
                       )}
                     </td>
@@ -84,7 +87,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
         </table>
       </Scroller>
       {week ? (
-        <section aria-live="polite" aria-label="The picked week">
+        <section aria-live="polite" aria-label="The picked week" className="no-print">
           <h3 className="text-xl">
             Week {picked + 1}, {names[picked]}
           </h3>

@@ -96,12 +96,21 @@ export type Worked = Pick<
   readonly sideWords?: Readonly<Record<Side, string>> | undefined;
 };
 
+/** "each side, left first, one more left"; nothing of an exercise without sides. */
+export function sidesText(p: Pick<Worked, 'sided' | 'firstSide' | 'extraSetSide' | 'sideWords'>): string {
+  const word = (one: Side) => p.sideWords?.[one] ?? one;
+  return [
+    ...(p.sided ? ['each side'] : []),
+    ...(p.sided && p.firstSide ? [`${word(p.firstSide)} first`] : []),
+    ...(p.extraSetSide ? [`one more ${p.sideWords ? 'with the ' : ''}${word(p.extraSetSide)}`] : []),
+  ].join(', ');
+}
+
 /** "3 x 20 s each side, left first, one more left". */
 export function workText(p: Worked): string {
-  const word = (one: Side) => p.sideWords?.[one] ?? one;
-  const side = p.sided ? ` each side${p.firstSide ? `, ${word(p.firstSide)} first` : ''}` : '';
-  const extra = p.extraSetSide ? `, one more ${p.sideWords ? 'with the ' : ''}${word(p.extraSetSide)}` : '';
-  return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${side}${extra}`;
+  const sides = sidesText(p);
+  const join = p.sided || sides === '' ? ' ' : ', ';
+  return `${p.sets} \u00d7 ${amountText(p.amount, p.unit)}${sides === '' ? '' : join}${sides}`;
 }
 
 /** "about 15 s in hand": rounded as it can be felt. */

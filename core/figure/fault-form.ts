@@ -540,6 +540,20 @@ export function faultForms(
 const viewOf = (p: Posture, body: Body, needs: readonly string[]): SeenFrom =>
   drawnPose(p, body, 1, { needs }).view === 'front' && p.archetype !== 'side_bridge' ? 'front' : 'side';
 
+/** Faults in the order they are looked for: those that show on the drawing of the exercise first, then those seen from its side. */
+export function faultsInView(
+  faultIds: readonly string[],
+  p: Posture,
+  body: Body,
+  needs: readonly string[],
+): readonly string[] {
+  const view = viewOf(p, body, needs);
+  const drawn = faultIds.filter((id) => forms[id] !== undefined);
+  const onIt = drawn.filter((id) => forms[id]?.on?.includes(p.archetype) && forms[id]?.from === view);
+  const beside = drawn.filter((id) => !onIt.includes(id) && forms[id]?.from === view);
+  return [...onIt, ...beside, ...drawn.filter((id) => !onIt.includes(id) && !beside.includes(id))];
+}
+
 /** What to watch in an exercise: the first of its faults that shows on the drawing, at the end it is drawn at. */
 export function watchOf(
   faultIds: readonly string[],
@@ -548,12 +562,7 @@ export function watchOf(
   needs: readonly string[],
   phase: number,
 ): { readonly faultId: string; readonly at: Point } | undefined {
-  const view = viewOf(p, body, needs);
-  const drawn = faultIds.filter((id) => forms[id] !== undefined);
-  const faultId =
-    drawn.find((id) => forms[id]?.on?.includes(p.archetype) && forms[id]?.from === view) ??
-    drawn.find((id) => forms[id]?.from === view) ??
-    drawn[0];
+  const [faultId] = faultsInView(faultIds, p, body, needs);
   const fault = faultId === undefined ? undefined : forms[faultId];
   if (!fault || faultId === undefined) return undefined;
   const pose = drawnPose(p, body, phase, { needs });

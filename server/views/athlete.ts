@@ -30,6 +30,7 @@ export async function athleteFrame(principal: Principal, subject: Subject) {
   return {
     id: athlete.id,
     today,
+    practice: principal.practiceName,
     name: `${athlete.givenName} ${athlete.familyName}`,
     line: `${disciplineLabel(athlete.disciplineId)} · ${ageOn(athlete.birthDate, today)} years · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
     event: event ? { name: event.name, onDate: event.onDate } : undefined,

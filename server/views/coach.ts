@@ -187,6 +187,8 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
     practice: principal.practiceName,
     sport: disciplineLabel(athlete.disciplineId),
     weekStart,
+    /** One session a page with its faults on the back, or two a page to cut apart. */
+    layout: query.get('pages') === 'half' ? ('half' as const) : ('whole' as const),
     pillar: pillarCells(linked),
     cautions: gate.cautions.map((id) => ({ id, name: caution(id).name, changes: caution(id).changes })),
     withheld,

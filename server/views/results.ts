@@ -1,4 +1,3 @@
-import { disciplineLabel } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { rawText, targetText } from '~/core/link/sentence';
 import { screenedPerson } from '~/core/link/standing';
@@ -67,10 +66,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
     .sort((a, b) => a.test.stage - b.test.stage || a.test.name.localeCompare(b.test.name));
   return {
     athleteId: athlete.id,
-    name: `${athlete.givenName} ${athlete.familyName}`,
-    discipline: disciplineLabel(athlete.disciplineId),
     today,
-    practice: principal.practiceName,
     cautions: standing.gate.cautions.length,
     tests: inOrder.map(({ key, testId, rungId, test }) => {
       const results = assessment.results.filter(

@@ -1,11 +1,13 @@
+import { bodyOf } from '~/core/body/anthropometry';
 import { withLever } from '~/core/body/lever';
 import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { planB, turnsLeft } from '~/core/coach/lay-session';
-import { inHandText, setupText, workText } from '~/core/coach/prescription';
+import { inHandText, setupText, sidesText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
+import { faultsInView } from '~/core/figure/fault-form';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
@@ -46,6 +48,8 @@ function itemView(
     rungId: item.rungId,
     quality: item.quality,
     name: detail.name,
+    /** Does it move, or is it held? */
+    still: item.unit === 'hold_s' || item.unit === 'breaths',
     /** Why it is withheld; empty when it may be done. */
     bars: gated.bars,
     work: workText({
@@ -65,6 +69,12 @@ function itemView(
     sets: item.sets,
     amount: gated.amount,
     amountText: amountText(gated.amount, item.unit),
+    sidesText: sidesText({
+      sided: item.sided,
+      firstSide: detail.firstSide,
+      extraSetSide: detail.extraSetSide,
+      sideWords,
+    }),
     unit: item.unit,
     sided: item.sided,
     firstSide: detail.firstSide,
@@ -83,6 +93,12 @@ function itemView(
     schoolCue: detail.schoolCue,
     schoolAmount: detail.schoolAmount ?? null,
     endsSet: detail.endsSet,
+    /** What to look for, the first two that show on its drawing. */
+    watch: faultsInView(trade.ladderOf(item.rungId).faults, rung.posture, bodyOf(athlete), rung.needs)
+      .map((id) => trade.fault(id))
+      .filter(({ action }) => action !== 'allowed')
+      .slice(0, 2)
+      .map(({ id, name, look_for }) => ({ id, name, lookFor: look_for })),
     note: rung.note,
     minutes: item.minutes,
     why: detail.why,

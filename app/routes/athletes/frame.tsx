@@ -1,6 +1,8 @@
 import { href, Link, Outlet, useFetcher } from 'react-router';
+import { AthleteBar } from '~/app/components/athlete-bar';
 import { Button } from '~/app/components/button';
 import { Notice } from '~/app/components/notice';
+import { Paper } from '~/app/components/paper';
 import { AthletePath } from '~/app/components/path';
 import { awayText } from '~/app/lib/format';
 import { issuesText } from '~/app/words/issue-text';
@@ -13,7 +15,7 @@ export const loader = async ({ params, context }: Route.LoaderArgs) =>
   athleteFrame(principalIn(context), await subjectIn({ params, context }));
 
 export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
-  const { id, name, line, event, steps, cautions, flags, today, mayCloseFlags } = loaderData;
+  const { id, name, line, event, steps, cautions, flags, today, practice, mayCloseFlags } = loaderData;
   return (
     <>
       <header className="no-print flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
@@ -45,12 +47,15 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
       <div className="mt-5">
         <AthletePath athleteId={id} steps={steps} />
       </div>
+      <AthleteBar athleteId={id} name={name} steps={steps} />
       {flags.map((flag) => (
         <FlagNotice key={flag.id} athleteId={id} flag={flag} mayClose={mayCloseFlags} />
       ))}
-      <div className="mt-8 print:mt-0">
-        <Outlet />
-      </div>
+      <Paper name={name} line={line} practice={practice} today={today}>
+        <div className="mt-8 print:mt-0">
+          <Outlet />
+        </div>
+      </Paper>
     </>
   );
 }

@@ -1,8 +1,10 @@
+import clsx from 'clsx';
+import { Fragment } from 'react';
 import { href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { WholePageError } from '~/app/components/error-page';
+import { FaultPair } from '~/app/components/fault-pair';
 import { Figure } from '~/app/components/figure';
-import { SmallPillar } from '~/app/components/pillar';
 import { weekdayText, weekText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { barsText, issuesText } from '~/app/words/issue-text';
@@ -20,30 +22,37 @@ export function ErrorBoundary() {
   return <WholePageError />;
 }
 
-/** The week on paper: large figures, boxes to tick, black and white safe. */
+/**
+ * The week on paper: a page a session with the faults to watch on its back, or two to a page with a line to cut along. The amount is
+ * the largest thing, to be read at arm's length.
+ */
 export default function CardView({ loaderData }: Route.ComponentProps) {
-  const { name, practice, weekStart, sessions, athleteId, cautions, pillar, sport, withheld } = loaderData;
+  const { weekStart, sessions, athleteId, cautions, withheld, layout } = loaderData;
+  const week = `${href('/athletes/:athleteId/card', { athleteId })}?week=${weekStart}`;
+  const half = layout === 'half';
   return (
-    <main className="mx-auto max-w-4xl px-4 py-6 sm:px-8 print:max-w-none print:p-0">
-      <div className="no-print mb-6 flex flex-wrap items-center justify-between gap-3">
-        <Link to={`${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`} className="py-2">
+    <main
+      className={clsx('mx-auto max-w-4xl px-4 py-6 sm:px-8 print:max-w-none print:p-0', `sheets-${layout}`)}
+    >
+      <div className="no-print mb-6 flex flex-wrap items-center gap-x-6 gap-y-3">
+        <Link
+          to={`${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`}
+          className="mr-auto py-2"
+        >
           Back to the week
+        </Link>
+        <Link to={half ? week : `${week}&pages=half`} className="py-2">
+          {half ? 'A page a session, faults on the back' : 'Two sessions a page'}
         </Link>
         <Button look="next" type="button" onClick={() => window.print()}>
           Print the card
         </Button>
       </div>
-      <header className="flex items-end justify-between gap-6 border-b-4 border-ink pb-3">
-        <div>
-          <h1 className="text-4xl">{name}</h1>
-          <p className="mt-1">
-            {weekText(weekStart)} · {sport} · {practice}
-          </p>
-        </div>
-        <SmallPillar parts={pillar} />
-      </header>
+      <h1 className="sr-only">
+        {loaderData.name}, {weekText(weekStart)}
+      </h1>
       {cautions.length > 0 ? (
-        <ul className="mt-3 border border-ink px-4 py-2 text-aside">
+        <ul className="sheet-cautions border border-ink px-4 py-2 text-aside">
           {cautions.map((caution) => (
             <li key={caution.id}>
               △ <strong>{caution.name}.</strong> {caution.changes}
@@ -59,83 +68,168 @@ export default function CardView({ loaderData }: Route.ComponentProps) {
         </p>
       ) : null}
       {sessions.map((session) => (
-        <section key={session.id} className="mt-6" aria-label={weekdayText(session.onDate)}>
-          <h2 className="flex justify-between border-b border-ink pb-1 text-2xl">
-            {weekdayText(session.onDate)}{' '}
-            <span className="figures font-text text-base font-normal">{session.minutes} min</span>
-          </h2>
-          <ol>
-            {session.items.map((item) => (
-              <li
-                key={item.id}
-                className="print-plain grid grid-cols-[5.5rem_1fr_17rem] gap-x-5 border-b border-mortar py-2.5 max-sm:grid-cols-[4.5rem_1fr]"
-              >
-                <Figure
-                  posture={item.posture}
-                  needs={item.needs}
-                  label={`${item.name}, drawn`}
-                  plain
-                  className="h-16 w-full"
-                />
-                <div>
-                  <p className="text-lg leading-tight">
-                    {item.pair ? <span className="head mr-1.5">{item.pair}</span> : null}
-                    <strong>{item.name}</strong>{' '}
-                    <span className="text-aside">{qualityName(item.quality)}</span>
-                  </p>
-                  <p className="text-aside leading-snug">
-                    {item.cues[0]}. {item.cues[1] ? `${item.cues[1]}. ` : ''}
-                    {item.schoolCue ?? ''}
-                  </p>
-                  <p className="text-note leading-snug">
-                    <strong>Breath</strong> {item.breath.split('. ')[0]?.replace(/\.$/, '')}.{' '}
-                    <strong>Ends</strong> {item.endsSet.join(', ')}.
-                  </p>
-                  {item.coachNote ? (
-                    <p className="text-note leading-snug">
-                      <strong>Coach</strong> {item.coachNote}
-                    </p>
-                  ) : null}
-                  {item.setting ? (
-                    <p className="text-note leading-snug">
-                      <strong>Set-up</strong> {item.setting}
-                    </p>
-                  ) : null}
-                </div>
-                <div className="text-right max-sm:col-start-2 max-sm:text-left">
-                  <p className="head figures text-xl leading-tight">{item.work}</p>
-                  <p className="figures text-note">
-                    {item.schoolAmount ? `${item.schoolAmount}, ` : ''}
-                    {item.load ? `${item.load}, ` : ''}
-                    {item.inHand ? `${item.inHand}, ` : ''}
-                    {item.tempo ? `tempo ${item.tempo}, ` : ''}rest {item.restS} s, {item.minutes} min
-                  </p>
-                  <p aria-hidden="true" className="mt-1 flex justify-end gap-1.5 max-sm:justify-start">
-                    {Array.from(
-                      { length: item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0) },
-                      (_, i) => (
-                        // biome-ignore lint/suspicious/noArrayIndexKey: identical boxes to tick
-                        <span key={i} className="inline-block size-4 border border-ink" />
-                      ),
-                    )}
-                  </p>
-                </div>
-              </li>
-            ))}
-          </ol>
-          {session.planB ? (
-            <p className="mt-1 text-aside">
-              <strong>Ten minutes only:</strong> {session.planB}.
-            </p>
-          ) : null}
-          {session.withheld.length > 0 ? (
-            <p className="mt-1 text-aside">
-              Withheld: {session.withheld.map((item) => `${item.name} (${barsText(item.bars)})`).join('; ')}.
-            </p>
-          ) : null}
-        </section>
+        <Fragment key={session.id}>
+          <Sheet session={session} card={loaderData} />
+          {half ? null : <Back session={session} card={loaderData} />}
+        </Fragment>
       ))}
-      <p className="mt-6 border-t border-ink pt-2 text-aside">{loaderData.disclaimer}</p>
     </main>
+  );
+}
+
+type Card = Route.ComponentProps['loaderData'];
+type Session = Card['sessions'][number];
+
+/** Whose sheet it is, of which day. */
+function SheetHead({ session, card, says }: { session: Session; card: Card; says: string }) {
+  return (
+    <header className="flex items-end justify-between gap-6 border-b-4 border-ink pb-2">
+      <div>
+        <h2 className="text-3xl">{weekdayText(session.onDate)}</h2>
+        <p className="mt-0.5">
+          <strong>{card.name}</strong> · {card.sport} · {card.practice}
+        </p>
+      </div>
+      <p className="head figures text-3xl">{says}</p>
+    </header>
+  );
+}
+
+function Sheet({ session, card }: { session: Session; card: Card }) {
+  return (
+    <section
+      className={clsx(
+        'sheet mt-8',
+        session.items.length > 5 ? 'sheet-longer' : session.items.length > 3 && 'sheet-long',
+      )}
+      aria-label={weekdayText(session.onDate)}
+    >
+      <SheetHead session={session} card={card} says={`${session.minutes} min`} />
+      <ol>
+        {session.items.map((item) => (
+          <Exercise key={item.id} item={item} brief={card.layout === 'half'} />
+        ))}
+      </ol>
+      {session.planB ? (
+        <p className="mt-2">
+          <strong>Ten minutes only:</strong> {session.planB}.
+        </p>
+      ) : null}
+      {session.withheld.length > 0 ? (
+        <p className="mt-1 text-aside">
+          Withheld: {session.withheld.map((item) => `${item.name} (${barsText(item.bars)})`).join('; ')}.
+        </p>
+      ) : null}
+      <p className="mt-2 text-note">{card.disclaimer}</p>
+    </section>
+  );
+}
+
+/** @param brief half a page has room for one cue */
+function Exercise({ item, brief }: { item: Session['items'][number]; brief: boolean }) {
+  const drawn = { posture: item.posture, needs: item.needs, plain: true } as const;
+  const boxes = item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0);
+  return (
+    <li className="print-plain grid grid-cols-[1fr_auto] gap-x-5 border-b border-mortar py-3">
+      <div className="min-w-0">
+        <p className="text-xl leading-tight">
+          {item.pair ? <span className="head mr-1.5">{item.pair}</span> : null}
+          <strong>{item.name}</strong>
+        </p>
+        <p className="head figures sheet-amount">
+          {item.sets} × {item.amountText}
+        </p>
+        <p className="text-lg leading-snug">
+          {[item.sidesText, item.load, item.schoolAmount].filter(Boolean).join(', ')}
+        </p>
+      </div>
+      <div className="flex items-end gap-2">
+        {item.still ? null : (
+          <Figure {...drawn} phase={0} label={`${item.name}, its start`} className="sheet-figure" />
+        )}
+        <Figure {...drawn} phase={1} label={`${item.name}, its end`} className="sheet-figure" />
+      </div>
+      <div className="col-span-2 mt-1 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+        <p className="max-w-[46rem] leading-snug">
+          {item.cues.slice(0, brief ? 1 : 2).map((cue) => `${cue}. `)}
+          {brief ? '' : (item.schoolCue ?? '')} <strong>Breath</strong>{' '}
+          {item.breath.split('. ')[0]?.replace(/\.$/, '')}. <strong>Ends</strong> {item.endsSet.join(', ')}.
+          {item.setting ? (
+            <>
+              {' '}
+              <strong>Set-up</strong> {item.setting}
+            </>
+          ) : null}
+          {item.coachNote ? (
+            <>
+              {' '}
+              <strong>Coach</strong> {item.coachNote}
+            </>
+          ) : null}
+        </p>
+        <p className="figures text-note">
+          {[
+            item.inHand,
+            item.tempo ? `tempo ${item.tempo}` : null,
+            `rest ${item.restS} s`,
+            `${item.minutes} min`,
+            qualityName(item.quality),
+          ]
+            .filter(Boolean)
+            .join(' · ')}
+        </p>
+        <Boxes count={boxes} />
+      </div>
+    </li>
+  );
+}
+
+/** A box to tick for every set, drawn so that it prints whatever the printer leaves out. */
+function Boxes({ count }: { count: number }) {
+  return (
+    <svg
+      aria-hidden="true"
+      viewBox={`0 0 ${count * 26} 22`}
+      className="h-[22px]"
+      style={{ width: `${count * 26}px` }}
+    >
+      {Array.from({ length: count }, (_, i) => (
+        <rect
+          // biome-ignore lint/suspicious/noArrayIndexKey: identical boxes to tick
+          key={i}
+          x={i * 26 + 3}
+          y={1}
+          width={19}
+          height={19}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth={1.4}
+        />
+      ))}
+    </svg>
+  );
+}
+
+/** What to look for, for whoever stands beside: two faults an exercise, right and wrong. */
+function Back({ session, card }: { session: Session; card: Card }) {
+  return (
+    <section className="sheet sheet-back mt-8" aria-label={`Watch for, ${weekdayText(session.onDate)}`}>
+      <SheetHead session={session} card={card} says="Watch for" />
+      <ul className="grid gap-x-8 sm:grid-cols-2 print:grid-cols-2">
+        {session.items.flatMap((item) =>
+          item.watch.map((fault) => (
+            <li key={item.id + fault.id} className="print-plain border-b border-mortar py-2">
+              <FaultPair fault={fault} posture={item.posture} needs={item.needs} className="h-20" />
+              <p className="leading-snug">
+                <strong>
+                  {item.name}: {fault.name.toLowerCase()}.
+                </strong>{' '}
+                {fault.lookFor}
+              </p>
+            </li>
+          )),
+        )}
+      </ul>
+    </section>
   );
 }

@@ -8,7 +8,7 @@ import { type Body, gravity } from '~/core/body/anthropometry';
 import { limitWord } from '~/core/body/endurance';
 import { type Direction, directionNames, mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
-import { watchOf } from '~/core/figure/fault-form';
+import { faultsInView } from '~/core/figure/fault-form';
 import { counted } from '~/core/words/counted';
 import type { RungView } from '~/server/views/rung';
 import { jumpText, nmText } from './numbers';
@@ -155,14 +155,13 @@ export function RungPanel({
 
 /** Right and wrong beside each other, the one to watch first on top. */
 function Faults({ view }: { view: RungView }) {
-  const watched = watchOf(
+  const order = faultsInView(
     view.faults.map(({ id }) => id),
     view.posture,
     drawnBody,
     view.needs,
-    1,
-  )?.faultId;
-  const inOrder = [...view.faults].sort((a, b) => Number(b.id === watched) - Number(a.id === watched));
+  );
+  const inOrder = [...view.faults].sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
   const line = (fault: RungView['faults'][number]) => (
     <li key={fault.id} className="border-t border-mortar py-3">
       <FaultPair fault={fault} posture={view.posture} needs={view.needs} />

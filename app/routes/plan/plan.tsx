@@ -59,7 +59,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
   return (
     <>
       {weeks.length > 0 ? (
-        <section aria-labelledby="season">
+        <section aria-labelledby="season" className="wide-page">
           <div className="flex flex-wrap items-end justify-between gap-3">
             <h2 id="season" className="text-3xl">
               {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
@@ -85,7 +85,9 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           <div className="mt-5">
             <SeasonWall weeks={weeks} events={events} today={today} />
           </div>
-          <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
+          <div className="print:hidden">
+            <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
+          </div>
           <Blocks blocks={loaderData.blocks} today={today} />
           <DoseGrid weeks={weeks} today={today} />
         </section>
@@ -113,7 +115,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
         </Empty>
       )}
       <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
-      <div className="mt-12 grid gap-x-14 gap-y-10 lg:grid-cols-2">
+      <div className="no-print mt-12 grid gap-x-14 gap-y-10 lg:grid-cols-2">
         <section aria-labelledby="events">
           <h2 id="events" className="border-b-2 border-ink pb-1 text-2xl">
             Events
@@ -211,7 +213,7 @@ function ThisWeek({
 /** Blocks in words: what each is for, what it puts first, what it keeps, what waits. */
 function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData']['blocks']; today: string }) {
   return (
-    <ol className="rule-list mt-6 border-y border-mortar">
+    <ol className="rule-list mt-6 border-y border-mortar print:columns-2 print:gap-8">
       {blocks.map((block) => (
         <li
           key={block.from}
@@ -247,7 +249,11 @@ function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData'][
                 <div key={target.quality} className="mt-1">
                   <dt className="inline font-bold">At its end, {target.quality.toLowerCase()}: </dt>
                   <dd className="inline">
-                    {[target.exercise, ...target.tests, target.sides].filter(Boolean).join('; ')}.
+                    {target.exercise}
+                    <span className="print:hidden">
+                      {[...target.tests, target.sides].filter(Boolean).map((said) => `; ${said}`)}
+                    </span>
+                    .
                   </dd>
                 </div>
               ))}

@@ -64,7 +64,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
         </figure>
       </div>
       <Scroller label="Results by test" className="mt-8">
-        <table className="figures w-full min-w-[44rem] text-left">
+        <table className="figures w-full min-w-[44rem] text-left print:text-print">
           <thead>
             <tr className="border-b-2 border-ink">
               <HeadCells
@@ -81,28 +81,28 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
                   change.verdict === 'better' || change.verdict === 'worse' ? 'font-bold' : undefined
                 }
               >
-                <th scope="row" className="flex items-center gap-3 py-1.5 pr-3">
+                <th scope="row" className="flex items-center gap-3 py-1.5 pr-3 print:py-0.5">
                   <Figure
                     posture={change.posture}
                     needs={change.needs}
                     label=""
                     plain
                     bare
-                    className="h-10 w-16 shrink-0"
+                    className="h-10 w-16 shrink-0 print:h-6 print:w-10"
                   />
                   {change.test}
                 </th>
-                <td className="py-1.5 pr-3 font-normal text-quiet">{change.quality}</td>
-                <td className="py-1.5 pr-3" title={change.days[0]}>
+                <td className="py-1.5 pr-3 print:py-0.5 font-normal text-quiet">{change.quality}</td>
+                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[0]}>
                   {change.first}
                 </td>
-                <td className="py-1.5 pr-3" title={change.days[1]}>
+                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[1]}>
                   {change.previous}
                 </td>
-                <td className="py-1.5 pr-3" title={change.days[2]}>
+                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[2]}>
                   {change.latest}
                 </td>
-                <td className="py-1.5 pr-3 whitespace-nowrap">
+                <td className="py-1.5 pr-3 print:py-0.5 whitespace-nowrap">
                   {verdicts[change.verdict]} {change.difference}
                 </td>
                 <td className="py-1.5 font-normal text-quiet">{change.realFrom}</td>

@@ -41,7 +41,7 @@ export async function action({ params, request, context }: Route.ActionArgs) {
 }
 
 export default function Results({ loaderData, actionData }: Route.ComponentProps) {
-  const { tests, today, athleteId, name, discipline, practice } = loaderData;
+  const { tests, today, athleteId } = loaderData;
   if (tests.length === 0)
     return (
       <Empty title="No results yet">
@@ -62,13 +62,8 @@ export default function Results({ loaderData, actionData }: Route.ComponentProps
     <article className="result-sheet">
       <header className="flex flex-wrap items-end justify-between gap-4">
         <div>
-          <h2 className="text-3xl print:text-print-title">
-            <span className="hidden print:inline">{name}: </span>Results of {dayText(newest, today)}
-          </h2>
+          <h2 className="text-3xl print:text-print-title">Results of {dayText(newest, today)}</h2>
           <p className="text-quiet print:text-print">
-            <span className="hidden print:inline">
-              {practice}. {discipline}.{' '}
-            </span>
             A full bar is a fifth over the target; the line is the target. Hatched: no warm-up, not compared.
           </p>
         </div>
