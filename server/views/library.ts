@@ -39,7 +39,7 @@ export function rungState(ladder: Ladder, rungId: string, chosen: ChosenBody): R
 
 /** Ladders with what fits the search, slim enough for a wall of them. */
 export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody) {
-  return findRungs(trade, search).map(({ ladder, rungs, fitting }) => {
+  return findRungs(trade, search).map(({ ladder, rungs, fitting, loose }) => {
     const moments = ladderNm(ladder, chosen.body, chosen.under16).filter((nm) => nm > 1);
     const stands = chosen.athlete?.states.find((state) => state.ladderId === ladder.id)?.rungId;
     const shown = ladder.rungs.find((rung) => rung.id === stands) ?? (ladder.rungs.at(-1) as Rung);
@@ -50,6 +50,11 @@ export function ladderWall(trade: Trade, search: RungSearch, chosen: ChosenBody)
       quality: ladder.quality,
       purpose: ladder.purpose,
       fitting,
+      loose,
+      /** What was looked for by name, to be opened at once. */
+      named: search.text?.trim()
+        ? rungs.filter(({ out }) => !out).map(({ rung }) => ({ id: rung.id, name: rung.name }))
+        : [],
       from: moments.length > 0 ? Math.round(Math.min(...moments)) : undefined,
       to: moments.length > 0 ? Math.round(Math.max(...moments)) : undefined,
       rungs: rungs.map(({ rung, out }) => ({

@@ -7,6 +7,7 @@ import { pageTitle } from '~/app/lib/title';
 import { WallLadder } from '~/app/routes/library/wall-ladder';
 import { cautions, equipment, qualities, schools } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
+import { counted } from '~/core/words/counted';
 import { principalIn } from '~/server/principal/middleware.server';
 import { bodyChoices, chosenBody } from '~/server/views/body';
 import { ladderWall, searchOf } from '~/server/views/library';
@@ -26,9 +27,17 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     { id: 'neck_control', name: 'Neck control', meaning: 'Holding the head in line with the trunk.' },
   ];
   return {
+    loose: found.some(({ loose }) => loose),
     groups: groups
       .map((group) => ({ ...group, ladders: found.filter((found) => found.quality === group.id) }))
-      .filter((group) => group.ladders.length > 0),
+      .filter((group) => group.ladders.length > 0)
+      // Where something was looked for by name, what is called so stands first.
+      .sort((a, b) =>
+        search.text?.trim()
+          ? found.indexOf(a.ladders[0] as (typeof found)[number]) -
+            found.indexOf(b.ladders[0] as (typeof found)[number])
+          : 0,
+      ),
     rungs: found.reduce((sum, found) => sum + found.fitting, 0),
     choices,
     athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
@@ -133,7 +142,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
             type="search"
             name="q"
             defaultValue={params.get('q') ?? ''}
-            placeholder="plank, breath, towel ..."
+            placeholder="plank, side bend, tabletop ..."
             className="field-input"
           />
         </label>
@@ -163,9 +172,10 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
           </div>
         </details>
         <p className="figures py-2.5 text-quiet" aria-live="polite">
-          {loaderData.rungs} rungs
+          {counted(loaderData.rungs, 'rung')}
         </p>
       </Form>
+      {loaderData.loose ? <p className="mt-4">Nothing is called all of that; these come nearest.</p> : null}
       {groups.length === 0 ? (
         <div className="mt-8">
           <Empty title="No rung fits all of that">
@@ -199,7 +209,7 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
                       </h3>
                       <p className="figures text-aside">
                         {ladder.fitting === ladder.rungs.length
-                          ? `${ladder.rungs.length} rungs`
+                          ? counted(ladder.rungs.length, 'rung')
                           : `${ladder.fitting} of ${ladder.rungs.length} rungs`}
                         {ladder.from === undefined ? '' : `, ${ladder.from} to ${ladder.to} N·m`}
                       </p>
@@ -207,9 +217,10 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
                         <p className="text-aside">
                           <span aria-hidden="true">◼ </span>on {stands.name}
                         </p>
-                      ) : (
+                      ) : ladder.named.length > 0 ? null : (
                         <p className="text-aside leading-snug text-quiet">{ladder.purpose}</p>
                       )}
+                      <Named ladderId={ladder.id} rungs={ladder.named} query={query} />
                     </div>
                     <Figure
                       posture={ladder.figure.posture}
@@ -246,5 +257,37 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
       ) : null}
       <Disclaimer text={loaderData.disclaimer} className="mt-12" />
     </>
+  );
+}
+
+/** The rungs that are called what was typed, each a link. */
+function Named({
+  ladderId,
+  rungs,
+  query,
+}: {
+  ladderId: string;
+  rungs: readonly { id: string; name: string }[];
+  query: string;
+}) {
+  if (rungs.length === 0) return null;
+  const to = (id: string) => {
+    const params = new URLSearchParams(query);
+    params.set('rung', id);
+    return `${href('/library/:ladderId', { ladderId })}?${params}`;
+  };
+  return (
+    <ul className="mt-1">
+      {rungs.slice(0, 4).map(({ id, name }) => (
+        <li key={id}>
+          <Link to={to(id)} className="inline-block py-1 leading-snug">
+            {name}
+          </Link>
+        </li>
+      ))}
+      {rungs.length > 4 ? (
+        <li className="text-quiet">and {counted(rungs.length - 4, 'more', 'more')}</li>
+      ) : null}
+    </ul>
   );
 }
