@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { chooseTheme, type Theme, themeIn, themes } from '~/app/lib/theme';
 
-const words: Readonly<Record<Theme, string>> = { system: 'As the system', light: 'Light', dark: 'Dark' };
+const words: Readonly<Record<Theme, string>> = { system: 'System', light: 'Light', dark: 'Dark' };
 
 /** Light, dark, or as the system says, on this device. */
 export function ThemeChoice({ className }: { className?: string }) {

@@ -74,7 +74,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
                       end={to === '/'}
                       className={({ isActive }) =>
                         clsx(
-                          'flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-tag no-underline xs:px-1 xs:text-fine md:text-note md:my-[3px] md:min-h-[54px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
+                          'flex min-h-14 flex-col items-center justify-center gap-0.5 px-0.5 text-tag no-underline xs:px-1 xs:text-fine md:text-note md:my-[3px] md:min-h-[46px] md:flex-row md:justify-start md:gap-2.5 md:px-2.5',
                           isActive
                             ? 'bg-paper font-bold text-ink md:[clip-path:polygon(9px_0,100%_0,100%_100%,0_100%,0_9px)]'
                             : 'hover:bg-white/10',

@@ -1,5 +1,6 @@
 import { awayText } from '~/app/lib/format';
 import type { Matter } from '~/core/today/matters';
+import { counted } from '~/core/words/counted';
 import { issueText } from './issue-text';
 
 interface MatterWords {
@@ -7,8 +8,6 @@ interface MatterWords {
   readonly why: string;
   readonly action: string;
 }
-
-const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 
 /** What matters, why, and the way on, in words. */
 export function matterWords(matter: Matter, today: string): MatterWords {
@@ -26,13 +25,13 @@ export function matterWords(matter: Matter, today: string): MatterWords {
       };
     case 'changed':
       return {
-        what: `${plural(matter.count, 'session', 'sessions')} changed`,
+        what: `${counted(matter.count, 'session')} changed`,
         why: 'A caution, a flag or a clearance changed what may be done.',
         action: 'See what changed',
       };
     case 'proposals':
       return {
-        what: `${plural(matter.count, 'proposal', 'proposals')} to decide`,
+        what: `${counted(matter.count, 'proposal')} to decide`,
         why: 'From the last logged session; the next card waits for them.',
         action: 'Decide',
       };

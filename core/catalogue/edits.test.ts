@@ -28,6 +28,31 @@ describe('edits of the catalogue', () => {
     expect(trade.version).toMatch(/\+1$/);
   });
 
+  it('move on at the goal that was given, and keep the shipped criterion where none was', () => {
+    const at = (patch: Parameters<typeof change>[1], id = 'side_plank_full') =>
+      tradeOf(fold(change(id, patch))).rung(id).advance_when;
+    const gap = shippedRung('side_plank_full').advance_when.side_gap_pct_max;
+    expect(gap).toBeDefined();
+    expect(at({ goal: { sets: 4, amount: 50 } })).toEqual({
+      hold_s: 50,
+      sets: 4,
+      clean: true,
+      side_gap_pct_max: gap,
+    });
+    expect(at({ rest_s: 90 })).toEqual(shippedRung('side_plank_full').advance_when);
+    expect(at({ side_gap_pct_max: 5 })).toEqual({
+      ...shippedRung('side_plank_full').advance_when,
+      side_gap_pct_max: 5,
+    });
+    // Another unit takes the goal's figure along; without sides there is no gap.
+    expect(at({ unit: 'reps', sided: false, goal: { sets: 2, amount: 8 } })).toEqual({
+      reps: 8,
+      sets: 2,
+      clean: true,
+    });
+    expect(tradeOf(fold(change('plank_full', { needs: ['box'] }))).rung('plank_full').needs).toEqual(['box']);
+  });
+
   it('add up, and are taken back as a whole', () => {
     const twice = fold(change('plank_full', { rest_s: 90 }), change('plank_full', { note: 'Ours.' }));
     expect(tradeOf(twice).rung('plank_full')).toMatchObject({ rest_s: 90, note: 'Ours.' });

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { rungSchema } from './schema';
+import { rungSchema, unitSchema } from './schema';
 
 /**
  * A practice's own hand on the catalogue. Each entry keeps only what was changed, so that the rest follows when the shipped
@@ -17,6 +17,11 @@ export const rungPatchSchema = z
     name: text(120),
     note: text(600),
     cues: z.array(text(200)).max(6, 'Six cues at the most; more are not heard.'),
+    unit: unitSchema,
+    sided: z.boolean(),
+    needs: z.array(z.string().max(40)).max(8),
+    /** Sides may differ by this share, percent, before it moves on. */
+    side_gap_pct_max: z.number().min(0, 'From 0 to 50 %.').max(50, 'From 0 to 50 %.'),
     start: amount,
     goal: amount,
     rest_s: z.number().min(0).max(600),

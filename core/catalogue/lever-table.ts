@@ -64,6 +64,12 @@ interface Step {
 const supportNow = (p: Posture): number =>
   p.archetype === 'prone_bridge' ? p.lever_H : p.archetype === 'rollout' ? p.reach_H : 0;
 
+/** The nearest weight that gyms have, kg: half kilograms to 5, whole ones to 12, then every 2. */
+export function usualWeightKg(kg: number): number {
+  const step = kg < 5 ? 0.5 : kg < 12 ? 1 : 2;
+  return Math.max(0.5, Math.round(kg / step) * step);
+}
+
 /** A step between two rungs that asks for half the jump, in words; undefined when no knob reaches it. */
 function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, body: Body): string | undefined {
   const wanted = (easyNm + hardNm) / 2;
@@ -87,7 +93,7 @@ function stepBetween(easy: Rung, hard: Rung, easyNm: number, hardNm: number, bod
         ? undefined
         : loadKnob(easy.posture, body, by, (most * body.massKg) / 70, near),
       words: (value) =>
-        `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : Math.max(0.25, Math.round(value * 4) / 4)} ${loadPlaces[by]}`,
+        `${easy.name} with ${by.endsWith('_N') ? Math.round(value / 5) * 5 : usualWeightKg(value)} ${loadPlaces[by]}`,
     },
   ];
   for (const { knob, words } of steps) {

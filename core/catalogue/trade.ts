@@ -4,7 +4,7 @@ import {
   ladders as shippedLadders,
   screenTests as shippedTests,
 } from '.';
-import { type CatalogueEdits, noEdits, type OwnTarget, type TestPatch } from './edits';
+import { type CatalogueEdits, noEdits, type OwnTarget, type RungPatch, type TestPatch } from './edits';
 import type { Fault, Ladder, Rung, ScreenTest } from './schema';
 import { goneFault, goneLadder, goneRung, goneTest } from './tombstone';
 
@@ -40,18 +40,34 @@ export interface Trade {
   readonly orphans: readonly string[];
 }
 
+/**
+ * A rung under a practice's patch. What moves it on follows the goal it was given: the shipped criterion belongs to the shipped
+ * goal.
+ */
+export function patched(rung: Rung, patch: RungPatch): Rung {
+  const { load, side_gap_pct_max, ...rest } = patch;
+  const own = { ...rung, ...rest, load: load ? { ...rung.load, ...load } : rung.load } as Rung;
+  const gap = side_gap_pct_max ?? rung.advance_when.side_gap_pct_max;
+  const sides = own.sided && gap !== undefined ? { side_gap_pct_max: gap } : {};
+  if (patch.goal || patch.unit)
+    return {
+      ...own,
+      advance_when: { [own.unit]: own.goal.amount, sets: own.goal.sets, clean: true, ...sides },
+    };
+  const { side_gap_pct_max: _, ...advance } = rung.advance_when;
+  return { ...own, advance_when: { ...advance, ...sides } };
+}
+
 function withRungs(ladder: Ladder, edits: CatalogueEdits): Ladder {
   const rungs = ladder.rungs.map((rung): Rung => {
     const patch = edits.rungs[rung.id]?.patch;
     if (!patch || Object.keys(patch).length === 0) return rung;
-    const { load, ...rest } = patch;
-    return { ...rung, ...rest, load: load ? { ...rung.load, ...load } : rung.load } as Rung;
+    return patched(rung, patch);
   });
   const own = Object.values(edits.added).filter((value) => value.ladderId === ladder.id);
   for (const addition of own) {
     const patch = edits.rungs[addition.rung.id]?.patch ?? {};
-    const { load, ...rest } = patch;
-    const rung = { ...addition.rung, ...rest, load: { ...addition.rung.load, ...load } } as Rung;
+    const rung = patched(addition.rung, patch);
     // When the rung below was taken out of the shipped data, the own one goes on top.
     const below = rungs.findIndex((r) => r.id === addition.afterRungId);
     rungs.splice(addition.afterRungId === null ? 0 : below < 0 ? rungs.length : below + 1, 0, rung);

@@ -113,6 +113,8 @@ describe('what a coach would type', () => {
   it('leaves out what only mentions the word when something is called so', () => {
     const found = findRungs(shippedTrade, { text: 'suitcase' });
     expect(found.map(({ ladder }) => ladder.id)).toEqual(['carry']);
+    // A word of a cue beside a word of the name does not make it a name.
+    expect(findRungs(shippedTrade, { text: 'side bend' }).map(({ ladder }) => ladder.id)).toEqual(['carry']);
     // Where nothing is called so, a mention is better than nothing.
     expect(
       findRungs(shippedTrade, { text: 'silence' }).flatMap(({ rungs }) =>

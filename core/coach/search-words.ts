@@ -150,6 +150,7 @@ export function searchScore(ladder: Ladder, rung: Rung, typed: string, loose = f
               ? 4
               : 0;
   let missing = loose && words.length > 1 ? 1 : 0;
+  let mentioned = false;
   let sum = 0;
   for (const word of words) {
     const weight = texts.names.some((text) => hasWord(text, word))
@@ -163,9 +164,11 @@ export function searchScore(ladder: Ladder, rung: Rung, typed: string, loose = f
             : 0;
     if (weight === 0 && missing === 0) return 0;
     if (weight === 0) missing -= 1;
+    if (weight === weights.rest) mentioned = true;
     sum += weight;
   }
-  return sum / words.length + bonus;
+  // What stands in a cue alone is mentioned, not called so, however many of the other words are.
+  return mentioned ? Math.min(calledSo - 1, sum / words.length) : sum / words.length + bonus;
 }
 
 const withoutIdle = (text: string): string =>

@@ -5,6 +5,7 @@ import { schoolWords } from '~/core/catalogue/school-words';
 import type { Trade } from '~/core/catalogue/trade';
 import { kitName, schoolBar } from '~/core/clear/rung-bars';
 import { amountText } from '~/core/dose/work';
+import { counted } from '~/core/words/counted';
 
 /** A lever row as the views show it. */
 export function shownRow(row: LeverRow) {
@@ -28,12 +29,12 @@ export function shownRow(row: LeverRow) {
 export type ShownRow = ReturnType<typeof shownRow>;
 
 const advanceWords: Readonly<Record<string, (value: number) => string>> = {
-  reps: (value) => `${value} reps`,
+  reps: (value) => counted(value, 'rep'),
   hold_s: (value) => `${value} s`,
-  breaths: (value) => `${value} breaths`,
+  breaths: (value) => counted(value, 'breath'),
   metres: (value) => `${value} m`,
   reps_in_60s: (value) => `${value} reps in 60 s`,
-  sets: (value) => `${value} sets`,
+  sets: (value) => counted(value, 'set'),
   side_gap_pct_max: (value) => `sides within ${value} %`,
 };
 
@@ -109,6 +110,10 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
       startAmount: rung.start.amount,
       goalSets: rung.goal.sets,
       goalAmount: rung.goal.amount,
+      unit: rung.unit,
+      sided: rung.sided,
+      needs: rung.needs.filter((id) => id !== 'none'),
+      sideGap: rung.advance_when.side_gap_pct_max ?? 10,
       restS: rung.rest_s,
       tempo: rung.tempo ?? '',
       loadBy: rung.load.by,

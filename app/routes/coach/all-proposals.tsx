@@ -4,7 +4,9 @@ import { Empty, Notice } from '~/app/components/notice';
 import { requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
+import { counted } from '~/core/words/counted';
 import { decideProposals } from '~/server/commands/decide-proposals';
+import { decideSeveral } from '~/server/commands/decide-several';
 import { principalIn } from '~/server/principal/middleware.server';
 import { practiceProposalsView } from '~/server/views/proposals';
 import type { Route } from './+types/all-proposals';
@@ -24,24 +26,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   requireMay(principal, decideProposals.action);
   const { accept } = proposalsSent(await request.formData());
   const { groups } = await practiceProposalsView(principal);
-  const open = groups.flatMap(({ proposals }) => proposals);
-  const people = [...new Set(open.filter(({ id }) => accept.includes(id)).map(({ athleteId }) => athleteId))];
-  const refused = [];
-  let taken = 0;
-  for (const athleteId of people) {
-    const its = open.filter((proposal) => proposal.athleteId === athleteId && accept.includes(proposal.id));
-    const decided = await decideProposals(principal, {
-      athleteId,
-      accept: its.map(({ id }) => id),
-      reject: [],
-    });
-    if (decided.ok) taken += decided.value.decided;
-    else refused.push({ name: its[0]?.name ?? '', athleteId, issues: decided.issues });
-  }
+  const { taken, refused } = await decideSeveral(
+    principal,
+    groups.flatMap(({ proposals }) => proposals).filter(({ id }) => accept.includes(id)),
+  );
   return data({ taken, refused }, { status: refused.length > 0 && taken === 0 ? 409 : 200 });
 }
-
-const counted = (count: number, one: string, many: string) => `${count} ${count === 1 ? one : many}`;
 
 export default function AllProposals({ loaderData: view, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state !== 'idle';

@@ -1,5 +1,6 @@
 import type { z } from 'zod';
 import { parseDecimal } from '~/core/body/units';
+import { equipment } from '~/core/catalogue';
 import {
   type CatalogueEdit,
   differences,
@@ -11,7 +12,7 @@ import {
   testPatchSchema,
 } from '~/core/catalogue/edits';
 import type { Rung } from '~/core/catalogue/schema';
-import type { Trade } from '~/core/catalogue/trade';
+import { patched, type Trade } from '~/core/catalogue/trade';
 
 /** Reads the forms of the practice's own hand on the catalogue. */
 
@@ -38,6 +39,7 @@ const fieldOf: Readonly<Record<string, string>> = {
   rest_s: 'restS',
   'load.start': 'loadStart',
   'load.max': 'loadMax',
+  side_gap_pct_max: 'sideGap',
 };
 
 function fieldErrors(error: z.ZodError): Record<string, string> {
@@ -69,11 +71,25 @@ function readTargets(form: FormData): unknown[] {
   });
 }
 
+/** The kit that was ticked; none of it is "none", as the catalogue writes it. */
+function kitOf(form: FormData): string[] {
+  const known = new Set(equipment.map(({ id }) => id));
+  const kit = form
+    .getAll('needs')
+    .map(String)
+    .filter((id) => known.has(id) && id !== 'none');
+  return kit.length > 0 ? kit : ['none'];
+}
+
 function readRung(form: FormData, base: Rung): { patch: RungPatch; errors: Record<string, string> } {
   const whole = {
     name: text(form, 'name'),
     note: text(form, 'note'),
     ...(form.has('cues') ? { cues: lines(form, 'cues') } : {}),
+    ...(form.has('unit') ? { unit: text(form, 'unit') } : {}),
+    ...(form.has('sides') ? { sided: text(form, 'sides') === 'each' } : {}),
+    ...(form.has('kitAsked') ? { needs: kitOf(form) } : {}),
+    ...(text(form, 'sideGap') ? { side_gap_pct_max: number(form, 'sideGap') } : {}),
     start: { sets: number(form, 'startSets'), amount: number(form, 'startAmount') },
     goal: { sets: number(form, 'goalSets'), amount: number(form, 'goalAmount') },
     rest_s: number(form, 'restS'),
@@ -89,7 +105,11 @@ function readRung(form: FormData, base: Rung): { patch: RungPatch; errors: Recor
   if (start && goal && goal.amount * goal.sets < start.amount * start.sets)
     errors.goalAmount = 'The goal is less than the start.';
   if (load && load.max < load.start) errors.loadMax = 'The most is less than the start.';
-  const before = { ...base, tempo: base.tempo ?? '' } as unknown as RungPatch;
+  const before = {
+    ...base,
+    tempo: base.tempo ?? '',
+    side_gap_pct_max: base.advance_when.side_gap_pct_max,
+  } as unknown as RungPatch;
   return { patch: differences<RungPatch>(before, read.data), errors };
 }
 
@@ -168,8 +188,7 @@ export function readEdit(form: FormData, trade: Trade, newRungId: string): EditR
   }
   if (intent === 'add-rung') {
     if (!patch.name) return { ok: false, errors: { ...errors, name: 'Give it a name of its own.' } };
-    const { load, ...rest } = patch;
-    const rung: Rung = { ...base, ...rest, load: { ...base.load, ...load }, id: newRungId };
+    const rung: Rung = { ...patched(base, patch), id: newRungId };
     return done({
       op: 'add',
       kind: 'rung',

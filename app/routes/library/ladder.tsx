@@ -20,6 +20,7 @@ import { historyOf } from '~/server/views/catalogue';
 import { followers, rungChoices, rungState, searchOf } from '~/server/views/library';
 import { rungView, shownRow } from '~/server/views/rung';
 import type { Route } from './+types/ladder';
+import { Compare } from './compare';
 import { readEdit } from './edit-form.server';
 
 export const meta: Route.MetaFunction = ({ loaderData }) =>
@@ -198,6 +199,7 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
           problems={loaderData.problems}
         />
       </div>
+      {beside ? <Compare one={open} other={beside} body={body} away={link({ with: null })} /> : null}
       <div className="mt-6 grid gap-x-10 gap-y-8 lg:grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)]">
         <ol className="flex flex-col-reverse self-start" aria-label="Rungs, the hardest on top">
           {rungs.map((listed, i) => (
@@ -228,16 +230,6 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
               <LadderHand ladder={ladder} edit={edit} />
               <EditHistory rows={loaderData.history} />
             </div>
-          ) : null}
-          {beside ? (
-            <RungPanel
-              view={beside}
-              body={body}
-              school={loaderData.school}
-              athlete={athlete}
-              link={link}
-              against={open}
-            />
           ) : null}
         </div>
       </div>

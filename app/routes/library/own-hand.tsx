@@ -2,6 +2,8 @@ import { type ReactNode, useId } from 'react';
 import { Form } from 'react-router';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
+import { equipment } from '~/core/catalogue';
+import { counted } from '~/core/words/counted';
 import type { RungView } from '~/server/views/rung';
 
 export interface EditContext {
@@ -80,18 +82,19 @@ function Fold({ title, open, children }: { title: string; open: boolean; childre
 }
 
 type FigureField = readonly [
-  name: Exclude<keyof RungView['figures'], 'cues'>,
+  name: Exclude<keyof RungView['figures'], 'cues' | 'needs' | 'sided' | 'unit'>,
   label: string,
   inputMode: 'numeric' | 'decimal' | 'text',
 ];
 
 /** The figures of a rung that a practice may set: tempo and load only where the rung has them. */
-const fieldsOf = ({ tempo, loadBy }: RungView['figures']): FigureField[] => [
+const fieldsOf = ({ tempo, loadBy, sided }: RungView['figures']): FigureField[] => [
   ['startSets', 'Start, sets', 'numeric'],
   ['startAmount', 'Start, amount', 'decimal'],
   ['goalSets', 'Goal, sets', 'numeric'],
   ['goalAmount', 'Goal, amount', 'decimal'],
   ['restS', 'Rest, s', 'numeric'],
+  ...(sided ? ([['sideGap', 'Sides within, %', 'numeric']] as const) : []),
   ...(tempo ? ([['tempo', 'Tempo', 'text']] as const) : []),
   ...(loadBy === 'none'
     ? []
@@ -100,6 +103,39 @@ const fieldsOf = ({ tempo, loadBy }: RungView['figures']): FigureField[] => [
         ['loadMax', 'Load at most', 'decimal'],
       ] as const)),
 ];
+
+const units = [
+  ['reps', 'reps'],
+  ['reps_in_60s', 'reps in 60 s'],
+  ['hold_s', 'seconds held'],
+  ['breaths', 'breaths'],
+  ['metres', 'metres'],
+] as const;
+
+function Select({
+  label,
+  name,
+  value,
+  options,
+}: {
+  label: string;
+  name: string;
+  value: string;
+  options: readonly (readonly [id: string, text: string])[];
+}) {
+  return (
+    <label className="block">
+      <span className="mb-1 block font-bold">{label}</span>
+      <select name={name} defaultValue={value} className="field-input">
+        {options.map(([id, text]) => (
+          <option key={id} value={id}>
+            {text}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
 
 /** The practice's own version of a rung: change it, put an own rung above it, hide it, take it back. */
 export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) {
@@ -145,6 +181,39 @@ export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) 
             />
           ))}
         </div>
+        <div className="grid grid-cols-2 gap-4">
+          <Select label="Counted in" name="unit" value={figures.unit} options={units} />
+          <Select
+            label="Sides"
+            name="sides"
+            value={figures.sided ? 'each' : 'both'}
+            options={[
+              ['both', 'both together'],
+              ['each', 'each side'],
+            ]}
+          />
+        </div>
+        <fieldset>
+          <legend className="font-bold">Kit it cannot be done without</legend>
+          <input type="hidden" name="kitAsked" value="1" />
+          <div className="mt-1 flex flex-wrap gap-x-5">
+            {equipment
+              .filter(({ id }) => id !== 'none' && id !== 'mat')
+              .map(({ id, name }) => (
+                <label key={id} className="flex min-h-11 items-center gap-2">
+                  <input
+                    type="checkbox"
+                    name="needs"
+                    value={id}
+                    defaultChecked={figures.needs.includes(id)}
+                    className="size-5"
+                  />
+                  {name}
+                </label>
+              ))}
+          </div>
+        </fieldset>
+        <p className="text-aside text-quiet">It moves on at its goal, clean in two sessions.</p>
         <TextField label="Why" name="reason" hint="Kept with the change." errors={list(errors.reason)} />
         <p className="flex flex-wrap gap-3">
           <Button name="intent" value="change-rung" disabled={edit.busy}>
@@ -250,7 +319,7 @@ export function EditHistory({
 }) {
   if (rows.length === 0) return null;
   return (
-    <Fold title={`History, ${rows.length} ${rows.length === 1 ? 'change' : 'changes'}`} open={false}>
+    <Fold title={`History, ${counted(rows.length, 'change')}`} open={false}>
       <ul className="rule-list text-aside">
         {rows.map((row) => (
           <li key={row.id} className="py-2">

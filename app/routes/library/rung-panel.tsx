@@ -11,7 +11,7 @@ import { secondsText } from '~/core/body/units';
 import { faultsInView } from '~/core/figure/fault-form';
 import { counted } from '~/core/words/counted';
 import type { RungView } from '~/server/views/rung';
-import { jumpText, nmText } from './numbers';
+import { nmText } from './numbers';
 
 /** One rung opened: the moving figure, its numbers with where they come from, start and goal, the words, both sides of a dispute. */
 export function RungPanel({
@@ -21,7 +21,6 @@ export function RungPanel({
   athlete,
   rungs,
   beside,
-  against,
   link,
 }: {
   view: RungView;
@@ -31,7 +30,6 @@ export function RungPanel({
   /** Every rung, for the choice of what stands beside. */
   rungs?: readonly { name: string; rungs: readonly { id: string; name: string }[] }[];
   beside?: string | undefined;
-  against?: RungView;
   link: (changes: Record<string, string | null>) => string;
 }) {
   const { row } = view;
@@ -40,19 +38,6 @@ export function RungPanel({
   return (
     <section aria-label={view.name} className="border-t-4 border-ink pt-3">
       <h2 className="text-2xl">{view.name}</h2>
-      {against ? (
-        <p className="flex flex-wrap items-baseline gap-x-4">
-          <span className="text-quiet">{view.ladder.name}</span>
-          {nm !== undefined && against.row?.nm ? (
-            <span className="figures">
-              {jumpText((100 * (nm - against.row.nm)) / against.row.nm)} against {against.name}
-            </span>
-          ) : null}
-          <Link to={link({ with: null })} preventScrollReset className="py-1">
-            Take away
-          </Link>
-        </p>
-      ) : null}
       <FigurePlayer
         key={view.id}
         posture={view.posture}
