@@ -23,7 +23,7 @@ const removed: [caution: string, tests: string[]][] = [
   ['hernia', ['hollow_stage', 'hop_stick', 'leg_lowering_angle', 'suitcase_hold', 'trunk_flexor_hold']],
   ['hypertension', []],
   ['heart_disease', []],
-  ['neck_pain', ['hollow_stage', 'neck_flexor_hold', 'trunk_flexor_hold']],
+  ['neck_pain', ['hollow_stage', 'neck_extensor_hold', 'neck_flexor_hold', 'trunk_flexor_hold']],
   ['shoulder_pain', ['adductor_side_plank', 'bird_dog_hold', 'front_plank', 'press_out_hold', 'side_plank']],
   ['wrist_pain', ['bird_dog_hold']],
   ['knee_pain', ['hop_stick', 'step_down', 'tuck_hold']],

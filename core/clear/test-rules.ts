@@ -65,6 +65,7 @@ export const testRules: Readonly<Record<string, TestRule>> = {
       'adductor_side_plank',
       'tuck_hold',
       'neck_flexor_hold',
+      'neck_extensor_hold',
       'hop_stick',
       'perturbed_brace',
     ],
@@ -75,7 +76,7 @@ export const testRules: Readonly<Record<string, TestRule>> = {
   hernia: afterBirthLike,
   hypertension: { capHoldS: 10 },
   heart_disease: { capHoldS: 10 },
-  neck_pain: { forbids: ['neck_flexor_hold', 'hollow_stage', 'trunk_flexor_hold'] },
+  neck_pain: { forbids: ['neck_flexor_hold', 'neck_extensor_hold', 'hollow_stage', 'trunk_flexor_hold'] },
   // Tests held up by the arms fall under the support they need (support.ts); this one pushes through the shoulder.
   shoulder_pain: { forbids: ['press_out_hold'] },
   knee_pain: {

@@ -3,7 +3,7 @@ import { ballDiameterM } from '~/core/body/ball';
 import type { Load, Posture } from '~/core/body/posture';
 import { benchHeight } from '~/core/body/postures/prone';
 import type { Setting } from '~/core/body/postures/setting';
-import { rollerDiameterM } from '~/core/body/postures/supine';
+import { neckBenchHeight, rollerDiameterM } from '~/core/body/postures/supine';
 import { landingBox, landingWay, overBenchHeight, stepHeight } from '~/core/body/postures/upright';
 import type { Point, Pose } from '~/core/body/skeleton';
 
@@ -279,7 +279,17 @@ function ofArchetype(p: Posture, pose: Pose, body: Body, setting: Setting, phase
       return [rollerUnder(pose, body)];
     }
     case 'neck_ball': {
-      if (!has('ball')) return [];
+      if (!has('ball'))
+        return p.direction === 'extensors'
+          ? [
+              block(
+                leg.ankle.x - 4,
+                -neckBenchHeight * 100,
+                pose.shoulder.x - leg.ankle.x + 5,
+                neckBenchHeight * 100,
+              ),
+            ]
+          : [];
       // Under the upper back and the head, or under the upper back alone.
       const x = p.direction === 'extensors' ? pose.shoulder.x + 2 : pose.t12.x - 3;
       return [pressedBall(x, pose.t12.y + 5, radius)];

@@ -164,6 +164,9 @@ export async function clocksView(principal: Principal, testId: string, query: UR
       tell: test.tell,
       stopRule: test.stopRule,
       spotter: test.spotter,
+      /** A staged hold is called for everybody from one clock. */
+      stages: test.stages,
+      needs: test.needs,
       faults: test.faults.map((id) => ({ id, name: trade.fault(id).name })),
     },
     people: free,

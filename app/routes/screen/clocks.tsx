@@ -10,8 +10,15 @@ import { pageTitle } from '~/app/lib/title';
 import { ClockTile } from '~/app/routes/screen/squad/clock-tile';
 import { Reasons } from '~/app/routes/screen/squad/reasons';
 import { useSquad } from '~/app/routes/screen/squad/use-squad';
+import { StageStrip } from '~/app/routes/screen/station/stage-strip';
 import { barsText } from '~/app/words/issue-text';
-import { freeLetter, mostClocks, type SquadAthlete, type SquadClock } from '~/core/screen/station/squad';
+import {
+  clockS,
+  freeLetter,
+  mostClocks,
+  type SquadAthlete,
+  type SquadClock,
+} from '~/core/screen/station/squad';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { clocksView } from '~/server/views/rotation';
 import type { Route } from './+types/clocks';
@@ -234,6 +241,23 @@ function Clocks({ loaderData }: Route.ComponentProps) {
           Nobody is here yet. Add somebody, or <Link to={href('/screen/squad')}>choose the squad</Link>. Up to{' '}
           {mostClocks}.
         </p>
+      ) : null}
+      {test.stages ? (
+        <StageStrip
+          stages={test.stages}
+          needs={test.needs}
+          running={state.clocks.some(({ phase }) => phase === 'running')}
+          readS={() =>
+            Math.max(
+              0,
+              ...state.clocks
+                .filter(({ phase }) => phase === 'running')
+                .map((clock) => clockS(clock, performance.now())),
+            )
+          }
+          from={0}
+          onFrom={undefined}
+        />
       ) : null}
       <ul className="mt-2 grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-4 xl:grid-cols-6">
         {state.clocks.map((clock) => (

@@ -10,6 +10,7 @@ import {
   curl,
   neckNod,
   neckOnBall,
+  neckOverEdge,
   rollerLie,
   springLeg,
   supineLimbs,
@@ -68,7 +69,8 @@ export function skeletonOf(p: Posture, body: Body, phase = 1, setting: Setting =
     case 'seated_ball':
       return seatedBall(p, body, phase);
     case 'neck_ball':
-      return setting.needs.includes('ball') ? neckOnBall(p, body, phase) : neckNod(body, phase);
+      if (setting.needs.includes('ball')) return neckOnBall(p, body, phase);
+      return p.direction === 'extensors' ? neckOverEdge(body, phase) : neckNod(body, phase);
     case 'brace_drill':
       if (p.position === 'supine') return braceSupine(body, phase);
       if (p.position === 'wall_band') return wallStand(body);

@@ -416,6 +416,24 @@ export function neckNod(body: Body, phase: number): Skeleton {
   });
 }
 
+/** Face down on a bench, the head free over its edge. */
+export function neckOverEdge(body: Body, phase: number): Skeleton {
+  return skeleton({
+    anchor: 'hip',
+    at: { x: 0, y: (neckBenchHeight + lyingHeight) * body.statureM },
+    trunk: 0,
+    head: mix(-28, 2, phase),
+    thigh: [180, 180],
+    foot: [200, 200],
+    upperArm: [182, 182],
+    forearm: [180, 180],
+    armOnTrunk: [true, true],
+  });
+}
+
+/** A bench to lie on, in statures. */
+export const neckBenchHeight = 0.26;
+
 /** The trunk lies on a ball, hips up and level with the shoulders. */
 export function neckOnBall(p: PostureOf<'neck_ball'>, body: Body, phase: number): Skeleton {
   const H = body.statureM;

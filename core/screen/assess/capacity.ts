@@ -41,13 +41,15 @@ function fromResult(
   if (test.stages) {
     const { holdS, postures } = test.stages;
     const stages = postures.flatMap((posture, i) => {
-      const heldS = Math.min(holdS, Math.max(0, (result.value ?? 0) - i * holdS));
+      // Stages it began after were not held, whatever the clock says.
+      const begun = i * holdS >= (result.parts?.from_s ?? 0);
+      const heldS = begun ? Math.min(holdS, Math.max(0, (result.value ?? 0) - i * holdS)) : 0;
       const main = mainOf(posture, body, load);
       return main && heldS > 0 ? [{ nm: main.nm, heldS, direction: main.direction }] : [];
     });
     const direction = stages[0]?.direction;
     const hardest = Math.max(0, ...stages.map(({ nm }) => nm));
-    const at = postures[stages.length - 1];
+    const at = postures[Math.min(postures.length, Math.ceil((result.value ?? 0) / holdS)) - 1];
     return (
       direction && at && { direction, capacity: capacityFromStages(stages, toLoss), posture: at, nm: hardest }
     );

@@ -508,3 +508,17 @@ describe('how a hold ended', () => {
     expect(trialOf(run(noted, { type: 'note', text: 'x'.repeat(400) }), frame).note).toHaveLength(300);
   });
 });
+
+describe('a staged hold', () => {
+  it('may begin at a later stage: its clock begins there, and says so', () => {
+    const later = run(ready({ stopAtS: 180 }), { type: 'start', atMs: 1000, fromS: 60 });
+    expect(elapsedS(later, 1000)).toBe(60);
+    expect(later.parts).toEqual({ from_s: 60 });
+    const stopped = run(later, { type: 'stop', atMs: 13_500 });
+    expect(stopped.value).toBe(72.5);
+    expect(trialOf(stopped, frame).parts).toEqual({ from_s: 60 });
+    // It still ends at its cap.
+    expect(run(later, { type: 'tick', atMs: 122_000 })).toMatchObject({ endReason: 'cap', value: 180 });
+    expect(run(ready(), { type: 'start', atMs: 0, fromS: 0 }).parts).toEqual({});
+  });
+});

@@ -70,7 +70,8 @@ export interface StationState {
 }
 
 export type StationEvent =
-  | { readonly type: 'start'; readonly atMs: number }
+  /** A staged hold may begin at a later stage: with so many seconds on its clock. */
+  | { readonly type: 'start'; readonly atMs: number; readonly fromS?: number | undefined }
   | { readonly type: 'tick'; readonly atMs: number }
   | { readonly type: 'stop'; readonly atMs: number }
   | { readonly type: 'pain_stop'; readonly atMs: number }
@@ -203,7 +204,13 @@ export function stepStation(state: StationState, event: StationEvent): StationSt
       return state.before ?? state;
     case 'start':
       return state.phase === 'ready'
-        ? { ...state, phase: 'running', startedAtMs: event.atMs, before: state }
+        ? {
+            ...state,
+            phase: 'running',
+            startedAtMs: event.atMs - (event.fromS ?? 0) * 1000,
+            parts: event.fromS ? { ...state.parts, from_s: event.fromS } : state.parts,
+            before: state,
+          }
         : state;
     case 'tick': {
       if (!running || state.startedAtMs === undefined) return state;

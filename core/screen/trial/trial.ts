@@ -117,6 +117,8 @@ function partProblems(trial: TrialInput, test: ScreenTest, gate: TestGate): Issu
     // How it was done under a caution stands beside the figure, and may stand there after the caution is gone.
     'one_leg',
     ...(test.load ? ['load'] : []),
+    // The seconds a staged hold began with.
+    ...(test.stages ? ['from_s'] : []),
   ]);
   const load = loadUsed(trial);
   const most = test.load?.by.endsWith('_N') ? mostTestLoad.N : mostTestLoad.kg;

@@ -10,11 +10,16 @@ export function StageStrip({
   needs,
   readS,
   running,
+  from,
+  onFrom,
 }: {
   stages: { holdS: number; postures: Posture[] };
   needs: string[];
   readS: () => number;
   running: boolean;
+  /** The stage it begins with, counted from 0; it can be chosen until the clock runs. */
+  from: number;
+  onFrom: ((stage: number) => void) | undefined;
 }) {
   const [seconds, setSeconds] = useState(0);
   useEffect(() => {
@@ -23,7 +28,9 @@ export function StageStrip({
     const timer = setInterval(() => setSeconds(readS()), 200);
     return () => clearInterval(timer);
   }, [readS, running]);
-  const { stage, leftS } = stageAt(stages.holdS, stages.postures.length, seconds);
+  const at = stageAt(stages.holdS, stages.postures.length, seconds);
+  const stage = onFrom ? from : at.stage;
+  const { leftS } = at;
   return (
     <div className="mt-4">
       <ol aria-label="Stages" className="grid grid-cols-3 gap-1.5 sm:grid-cols-6">
@@ -47,12 +54,24 @@ export function StageStrip({
               plain
               className="h-14 w-full [--fig-ground:var(--color-night)]"
             />
-            <span className="figures block text-center text-note">{i + 1}</span>
+            {onFrom ? (
+              <button
+                type="button"
+                aria-pressed={i === from}
+                aria-label={`Begin with stage ${i + 1}`}
+                onClick={() => onFrom(i)}
+                className="figures block min-h-11 w-full text-center aria-pressed:bg-chalk aria-pressed:text-night"
+              >
+                {i + 1}
+              </button>
+            ) : (
+              <span className="figures block text-center text-note">{i + 1}</span>
+            )}
           </li>
         ))}
       </ol>
       <p role="status" className="figures mt-2 text-lg">
-        Stage {stage + 1} of {stages.postures.length}
+        {onFrom && from > 0 ? 'Begins with stage' : 'Stage'} {stage + 1} of {stages.postures.length}
         {running ? `, next in ${Math.ceil(leftS)} s` : `, ${stages.holdS} s each`}
       </p>
     </div>

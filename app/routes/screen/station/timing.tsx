@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { useState } from 'react';
 import { stageText } from '~/core/screen/station/pace';
 import type { StationTest } from '~/core/screen/station/shown';
 import type { StationEvent, StationState } from '~/core/screen/station/station';
@@ -23,9 +24,11 @@ export function Timing({
   quiet: boolean;
 }) {
   const hold = test.kind === 'hold';
+  const [fromStage, setFromStage] = useState(0);
   if (!hold && !test.pace) return null;
   const now = () => performance.now();
   const running = state.phase === 'running' || state.phase === 'correcting';
+  const fromS = test.stages ? fromStage * test.stages.holdS : 0;
   if (state.phase === 'answers')
     return hold ? (
       <p className="head figures text-[clamp(4rem,14vw,8rem)] leading-[0.9]">
@@ -46,7 +49,14 @@ export function Timing({
         <Pacer pace={test.pace} readS={readS} running={running} />
       ) : null}
       {test.stages ? (
-        <StageStrip stages={test.stages} needs={test.needs} readS={readS} running={running} />
+        <StageStrip
+          stages={test.stages}
+          needs={test.needs}
+          readS={readS}
+          running={running}
+          from={fromStage}
+          onFrom={state.phase === 'ready' ? setFromStage : undefined}
+        />
       ) : null}
       <div className="mt-5 flex flex-wrap gap-3 max-sm:sticky max-sm:bottom-0 max-sm:-mx-4 max-sm:bg-night max-sm:px-4 max-sm:py-3">
         {state.phase === 'correcting' ? (
@@ -74,7 +84,7 @@ export function Timing({
         ) : (
           <button
             type="button"
-            onClick={() => send({ type: 'start', atMs: now() })}
+            onClick={() => send({ type: 'start', atMs: now(), fromS })}
             className={clsx(
               'stone min-h-20 grow px-8 text-2xl font-bold',
               quiet || !hold ? 'bg-night-3' : 'bg-zest text-night',
