@@ -1,6 +1,7 @@
 import { addDays, daysBetween, weekdayOf } from '~/core/body/dates';
+import { counted } from '~/core/words/counted';
+import { monthNames } from '~/core/words/days';
 
-const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
 const weekdays = ['Sunday', 'Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday'];
 
 const longDay = new Intl.DateTimeFormat('en-GB', {
@@ -11,7 +12,7 @@ const longDay = new Intl.DateTimeFormat('en-GB', {
 });
 
 const dateOf = (day: string) => Number(day.slice(8));
-const dayMonth = (day: string) => `${dateOf(day)} ${months[Number(day.slice(5, 7)) - 1]}`;
+const dayMonth = (day: string) => `${dateOf(day)} ${monthNames[Number(day.slice(5, 7)) - 1]}`;
 
 /** "14 Nov" in this year, "14 Nov 2025" in another. */
 export function dayText(day: string, today?: string): string {
@@ -31,7 +32,7 @@ export function awayText(day: string, today: string): string {
   const days = daysBetween(today, day);
   if (days === 0) return 'today';
   const size = Math.abs(days);
-  const text = size < 14 ? `${size} day${size === 1 ? '' : 's'}` : `${Math.round(size / 7)} weeks`;
+  const text = size < 14 ? counted(size, 'day') : `${Math.round(size / 7)} weeks`;
   return days > 0 ? `in ${text}` : `${text} ago`;
 }
 

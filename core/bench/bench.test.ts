@@ -175,7 +175,8 @@ describe('kit', () => {
   it('knows that two equal weights cancel', () => {
     const { answer } = ask('carry', { left: 16, right: 16 });
     expect(figure(answer, 'resisting side-bend')).toBe('0');
-    expect(figure(answer, 'side that works')).toBe('neither');
+    expect(figure(answer, 'side that works')).toBe('none');
+    expect(answer.text).not.toContain('neither');
     expect(answer.warnings.join()).toContain('cancel');
     expect(figure(ask('carry', { left: 0, right: 20 }).answer, 'side that works')).toBe('left');
   });
@@ -188,7 +189,31 @@ describe('kit', () => {
   });
   it('sizes the ball and checks its air', () => {
     expect(figure(ask('ball').answer, 'diameter')).toBe('65');
-    expect(ask('ball', { knee: 62 }).answer.warnings.join()).toContain('More air');
+    // The knee decides, a usual one has its air; hard or soft, the answer is air, never that the knee is wrong.
+    expect(figure(ask('ball', { knee: 44 }).answer, 'diameter')).toBe('55');
+    expect(ask('ball', { knee: 44, give: 20 }).answer.warnings).toEqual([]);
+    expect(ask('ball', { knee: 62, give: 25 }).answer.warnings.join()).toBe(
+      'More air, until it flattens by 17 %.',
+    );
+    expect(ask('ball', { knee: 62, give: 8 }).answer.warnings.join()).toContain('Less air');
+  });
+  it('pulls with several springs at once, and says which way it gets harder for each rung', () => {
+    const force = (springs: number) => Number(figure(ask('spring', { springs }).answer, 'force'));
+    expect(force(3)).toBe(3 * force(1));
+    const way = (task: string) => figure(ask('spring', { task }).answer, 'a lighter spring is');
+    expect([way('press_out'), way('bridge_press'), way('high_bridge')]).toEqual([
+      'easier',
+      'harder',
+      'harder',
+    ]);
+  });
+  it('warns of a weight or a pull beyond what bodies of this mass usually take', () => {
+    expect(ask('carry', { right: 16, left: 0 }).answer.warnings).toEqual([]);
+    expect(ask('carry', { right: 50, left: 0 }).answer.warnings.join()).toContain(
+      '% of body mass in one hand',
+    );
+    expect(ask('cable', { stack: 10 }).answer.warnings).toEqual([]);
+    expect(ask('cable', { stack: 60 }).answer.warnings.join()).toContain('% of body weight');
   });
   it('turns the distance of the heels into a knee angle', () => {
     expect(ask('feet', { distance: 75 }).answer.warnings.join()).toContain('Cramp');

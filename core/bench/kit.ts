@@ -14,7 +14,8 @@ import {
 } from '~/core/body/equipment';
 import { momentsOf } from '~/core/body/moment';
 import { cableReach } from '~/core/body/postures/upright';
-import { num, type Plot, range, round, type Tool, word } from './tool';
+import { counted } from '~/core/words/counted';
+import { num, type Plot, range, round, type Tool, type Values, word } from './tool';
 
 /** Bands, springs, cables, carries, balls and feet. */
 
@@ -99,6 +100,10 @@ function bandPlot(fit: BandFit, stand: BandStand): Plot {
   };
 }
 
+const springTasks = ['press_out', 'bar_press', 'bar_bridge', 'bridge_press', 'high_bridge'] as const;
+const springTask = (values: Values) =>
+  springTasks.find((task) => task === word(values, 'task')) ?? 'press_out';
+
 export const spring: Tool = {
   id: 'spring',
   name: 'Spring',
@@ -108,14 +113,17 @@ export const spring: Tool = {
     range('rate', 'Rate', 'N/cm', [0.1, 10, 0.1], 1.2),
     range('travel', 'Travel', 'cm', [0, 120, 1], 40),
     range('preload', 'Preload', 'N', [0, 100, 1], 10),
+    range('springs', 'Springs at once', '', [1, 4, 1], 1),
     {
       kind: 'choice',
       key: 'task',
       label: 'Task',
       options: [
-        ['press_out', 'legs press out'],
-        ['bar_press', 'legs press the bar'],
-        ['bar_bridge', 'bridge against the bar'],
+        ['press_out', 'lying leg press in the loops'],
+        ['bar_press', 'lying bar press'],
+        ['bar_bridge', 'bar bridge rolled up and down'],
+        ['bridge_press', 'bar bridge linked with press'],
+        ['high_bridge', 'high bridge with bend and press'],
       ],
       initial: 'press_out',
     },
@@ -123,7 +131,7 @@ export const spring: Tool = {
   draw: (values) => ({
     posture: {
       archetype: 'spring_leg',
-      task: word(values, 'task') as 'press_out' | 'bar_press' | 'bar_bridge',
+      task: springTask(values),
       springs: 'light',
     },
     needs: [],
@@ -131,18 +139,21 @@ export const spring: Tool = {
     label: 'Work against springs',
   }),
   answer: (values) => {
-    const newtons = springForceN(num(values, 'rate'), num(values, 'travel'), num(values, 'preload'));
-    const way = lighterSpringIs(word(values, 'task') as 'press_out' | 'bar_press' | 'bar_bridge');
+    const springs = Math.max(1, Math.round(num(values, 'springs')));
+    const newtons =
+      springs * springForceN(num(values, 'rate'), num(values, 'travel'), num(values, 'preload'));
+    const way = lighterSpringIs(springTask(values));
     return {
       figures: [
         { label: 'force at the end', value: round(newtons), unit: 'N' },
         { label: 'a lighter spring is', value: way, unit: '' },
       ],
-      formula: 'F = preload + rate × travel',
+      formula: 'F = springs × (preload + rate × travel)',
       inputs: [
         `${num(values, 'rate')} N/cm`,
         `${num(values, 'travel')} cm`,
         `preload ${num(values, 'preload')} N`,
+        counted(springs, 'spring'),
       ],
       band: 'Springs tire: hang a known weight on them twice a year.',
       source: 'Hooke; the rate is the practice’s own calibration.',
@@ -150,7 +161,7 @@ export const spring: Tool = {
         word(values, 'task') === 'press_out'
           ? []
           : ['The bar must be spotted or safety-strapped whenever feet are under it.'],
-      text: `Spring ${round(newtons)} N at ${num(values, 'travel')} cm; a lighter one is ${way}`,
+      text: `${counted(springs, 'spring')}, ${round(newtons)} N at ${num(values, 'travel')} cm; a lighter one is ${way}`,
       send: { load: Math.round(newtons) },
     };
   },
@@ -208,12 +219,27 @@ export const cable: Tool = {
       ],
       band: 'Pulley friction takes or gives some 5 to 15 %.',
       source: 'Statics; reach runs from 0.10 to 0.40 of the stature.',
-      warnings: [],
+      warnings:
+        newtons > sensible.cable * body.massKg * gravity
+          ? [
+              `${round(newtons)} N is ${round((100 * newtons) / (body.massKg * gravity))} % of body weight. Presses and chops usually end at a third: take less and reach further.`,
+            ]
+          : [],
       text: `Cable ${num(values, 'stack')} kg (${round(newtons)} N), hands ${round(num(values, 'reach') * body.statureM * 100)} cm out: ${round(nm)} N·m`,
       send: { load: Math.round(newtons / 5) * 5 },
     };
   },
 };
+
+/** Carries of one hand stay under this share of body mass, cables under this share of body weight, unless a coach knows why not. */
+const sensible = { carry: 0.5, cable: 0.35 } as const;
+
+const tooHeavy = (kg: number, massKg: number): string[] =>
+  kg > sensible.carry * massKg
+    ? [
+        `${kg} kg is ${round((100 * kg) / massKg)} % of body mass in one hand. Over half of it is for few; the spine and the grip decide, not the side.`,
+      ]
+    : [];
 
 export const carry: Tool = {
   id: 'carry',
@@ -242,7 +268,7 @@ export const carry: Tool = {
     return {
       figures: [
         { label: 'resisting side-bend', value: round(Math.abs(net)), unit: 'N·m' },
-        { label: 'side that works', value: working, unit: '' },
+        { label: 'side that works', value: working === 'neither' ? 'none' : working, unit: '' },
         { label: 'carried in all', value: round(num(values, 'left') + num(values, 'right'), 1), unit: 'kg' },
       ],
       formula: 'M = (right − left) × 9.81 × (half the shoulders + 0.04 stature)',
@@ -253,12 +279,15 @@ export const carry: Tool = {
       ],
       band: 'Two centimetres of lever are about 7 %.',
       source: 'Statics; shoulder breadth 0.259 of the stature (Drillis and Contini).',
-      warnings: equal
-        ? ['Two equal weights cancel: the grip works, the side of the trunk hardly does. Load one hand.']
-        : left > 0 && net !== 0
-          ? [`The ${working === 'left' ? 'left' : 'right'} weight takes off what the other asks.`]
-          : [],
-      text: `Carry ${num(values, 'right')} kg right, ${num(values, 'left')} kg left: ${round(Math.abs(net))} N·m for the ${working} side`,
+      warnings: [
+        ...tooHeavy(Math.max(num(values, 'right'), num(values, 'left')), body.massKg),
+        ...(equal
+          ? ['Two equal weights cancel: the grip works, the side of the trunk hardly does. Load one hand.']
+          : left > 0 && net !== 0
+            ? [`The ${working === 'left' ? 'left' : 'right'} weight takes off what the other asks.`]
+            : []),
+      ],
+      text: `Carry ${num(values, 'right')} kg right, ${num(values, 'left')} kg left: ${round(Math.abs(net))} N·m${working === 'neither' ? ', no side works more' : ` for the ${working} side`}`,
       ...(num(values, 'left') === 0 ? { send: { load: num(values, 'right') } } : {}),
     };
   },
@@ -282,11 +311,12 @@ export const ball: Tool = {
   answer: (values, { body }) => {
     const knee = num(values, 'knee');
     const fit = fitBall(body.statureM, knee > 0 ? knee : undefined, num(values, 'give') / 100);
+    const to = fit.flattenTo === undefined ? '' : `, until it flattens by ${round(100 * fit.flattenTo)} %`;
     const air = {
       right: 'hips and knees are square: the air is right',
-      more: 'more air, or the next size: the seat is too low',
-      less: 'less air, or the size below: the seat is too high',
-      unknown: 'measure the back of the knee to check the air',
+      more: `more air${to}`,
+      less: `less air${to}`,
+      unknown: 'measure the back of the knee: it decides the size and the air',
     }[fit.air];
     return {
       figures: [

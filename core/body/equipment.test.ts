@@ -100,7 +100,9 @@ describe('a band', () => {
 it('knows springs, cables and which way difficulty runs', () => {
   expect(springForceN(2.5, 20, 10)).toBe(60);
   expect(lighterSpringIs('press_out')).toBe('easier');
-  expect(lighterSpringIs('bar_bridge')).toBe('harder');
+  expect(lighterSpringIs('bar_press')).toBe('easier');
+  for (const task of ['bar_bridge', 'bridge_press', 'high_bridge'] as const)
+    expect(lighterSpringIs(task)).toBe('harder');
   expect(cableForceN(10, 2)).toBeCloseTo(49.03, 2);
   expect(stackForN(cableForceN(12.5, 2), 2)).toBeCloseTo(12.5, 9);
 });
@@ -117,10 +119,19 @@ it.each([
 });
 
 it('checks the air by the height of the knee', () => {
-  expect(fitBall(1.75, 57.2).air).toBe('right');
-  expect(fitBall(1.75, 52).air).toBe('less');
-  expect(fitBall(1.75, 61).air).toBe('more');
-  expect(fitBall(1.75).air).toBe('unknown');
+  expect(fitBall(1.75, 57.2)).toMatchObject({ diameterCm: 65, air: 'right' });
+  expect(fitBall(1.75, 57.2, 0.2).air).toBe('more');
+  expect(fitBall(1.75, 57.2, 0.06).air).toBe('less');
+  expect(fitBall(1.75)).toMatchObject({ diameterCm: 65, air: 'unknown', flattenTo: undefined });
+  // A usual knee has a size and an air of its own, whatever the stature says.
+  for (let knee = 36; knee <= 76; knee += 0.5) {
+    const fit = fitBall(1.75, knee);
+    expect(fitBall(1.75, knee, fit.flattenTo).air).toBe('right');
+    expect(fit.flattenTo).toBeLessThanOrEqual(0.25);
+    expect(fit.flattenTo).toBeGreaterThanOrEqual(0.05);
+  }
+  expect(fitBall(1.75, 44)).toMatchObject({ diameterCm: 55, air: 'less' });
+  expect(fitBall(1.5, 44).diameterCm).toBe(fitBall(2, 44).diameterCm);
 });
 
 it('turns the distance of the feet into a knee angle and back', () => {

@@ -1,5 +1,6 @@
 import { type Body, gravity } from './anthropometry';
 import { ballDiameterM } from './ball';
+import type { PostureOf } from './posture';
 import { cosDeg, degrees } from './skeleton';
 
 /** Arithmetic of the kit: bands, springs, cables, balls and the distance of the feet. */
@@ -142,8 +143,8 @@ export const springForceN = (rateNPerCm: number, travelCm: number, preloadN = 0)
   preloadN + rateNPerCm * travelCm;
 
 /** Springs help a leg press and resist a bridge against the bar: which way difficulty runs when they get lighter. */
-export function lighterSpringIs(task: 'press_out' | 'bar_press' | 'bar_bridge'): 'easier' | 'harder' {
-  return task === 'bar_bridge' ? 'harder' : 'easier';
+export function lighterSpringIs(task: PostureOf<'spring_leg'>['task']): 'easier' | 'harder' {
+  return task === 'press_out' || task === 'bar_press' ? 'easier' : 'harder';
 }
 
 /** Force at the handle of a stack through pulleys, newtons. `ratio` 2 halves the weight felt. */
@@ -154,24 +155,48 @@ export const stackForN = (forceN: number, ratio = 1): number => (forceN * ratio)
 export interface BallFit {
   /** The size to buy, centimetres. */
   readonly diameterCm: number;
-  /** Seat height when sat on, centimetres. */
+  /** Seat height when sat on as it is now, centimetres. */
   readonly seatCm: number;
+  /** How far it must flatten for hips and knees to be square, as a share; undefined without a knee to go by. */
+  readonly flattenTo: number | undefined;
   readonly air: 'right' | 'more' | 'less' | 'unknown';
 }
 
 /** How much a ball gives under a seated body, as a share of its diameter. */
 export const usualFlattening = 0.12;
+/** Pumped hard it still gives so much; softer than the second it rolls badly. Shares of the diameter. */
+const flattens = { least: 0.05, most: 0.25 } as const;
+/** Sizes balls are sold in, centimetres. */
+const ballSizesCm = [45, 55, 65, 75, 85] as const;
+/** The seat is square within so much, centimetres. */
+const squareWithinCm = 1.5;
 
 /**
- * Ball size for hips and knees square when seated: the stature band, and with a measured back-of-knee height the check
- * diameter x (1 - flattening) = that height, within a centimetre and a half.
+ * Ball size for hips and knees square when seated. The height of the back of the knee decides: the size that comes to it with the
+ * usual give, nearest; the air then brings it there. Without a knee the stature band goes.
+ *
+ * @param flattening how much it flattens now, as a share of the diameter
  */
 export function fitBall(statureM: number, kneeHeightCm?: number, flattening = usualFlattening): BallFit {
-  const diameterCm = Math.round(100 * ballDiameterM({ statureM }));
+  if (kneeHeightCm === undefined) {
+    const diameterCm = Math.round(100 * ballDiameterM({ statureM }));
+    return { diameterCm, seatCm: diameterCm * (1 - flattening), flattenTo: undefined, air: 'unknown' };
+  }
+  const give = (cm: number) => 1 - kneeHeightCm / cm;
+  const fits = ballSizesCm.filter((cm) => give(cm) >= flattens.least && give(cm) <= flattens.most);
+  const nearest = (sizes: readonly number[]) =>
+    sizes.reduce((a, b) =>
+      Math.abs(give(b) - usualFlattening) < Math.abs(give(a) - usualFlattening) ? b : a,
+    );
+  const diameterCm = nearest(fits.length > 0 ? fits : ballSizesCm);
   const seatCm = diameterCm * (1 - flattening);
-  if (kneeHeightCm === undefined) return { diameterCm, seatCm, air: 'unknown' };
   const off = kneeHeightCm - seatCm;
-  return { diameterCm, seatCm, air: Math.abs(off) <= 1.5 ? 'right' : off > 0 ? 'more' : 'less' };
+  return {
+    diameterCm,
+    seatCm,
+    flattenTo: Math.min(flattens.most, Math.max(flattens.least, give(diameterCm))),
+    air: Math.abs(off) <= squareWithinCm ? 'right' : off > 0 ? 'more' : 'less',
+  };
 }
 
 export interface FootDistance {

@@ -6,10 +6,12 @@ import { schoolWords } from '~/core/catalogue/school-words';
 import { pieceRestS } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import type { Candidate, LadderQuality } from '~/core/dose/choose';
+import { stopsAtContact } from '~/core/dose/contact';
 import type { LimitBasis } from '~/core/dose/limits';
 import { type Phase, phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
+import { dayInWords } from '~/core/words/days';
 
 /** What an exercise is for in its session. */
 export const roles = ['opener', 'main', 'accessory', 'keep', 'neck'] as const;
@@ -148,6 +150,13 @@ const basisWords: Readonly<Record<LimitBasis, string>> = {
   estimated: '',
 };
 
+/** Straight legs go down to where contact was lost in the screen, and no further, whatever the rung's own range is. */
+function contactText({ contact }: DoseAthlete, { rung }: Candidate): string | null {
+  return stopsAtContact(rung.posture, contact)
+    ? `legs down to ${contact.deg}\u00b0 above the floor, where the back left it on ${dayInWords(contact.onDate)}; no further`
+    : null;
+}
+
 /** Cut into holds that a cap leaves, at most so many a side. */
 const mostPieces = 12;
 
@@ -189,7 +198,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     load: load > 0 ? { by: rung.load.by, value: load } : null,
     lever,
     effortMost: effortMost ?? null,
-    setting: input.setting ?? null,
+    setting: input.setting ?? contactText(athlete, candidate),
     breath: words.breath,
     cues: words.cues,
     schoolCue: words.ownCue,

@@ -7,6 +7,8 @@ import { type Standing, screenedPerson } from '~/core/link/standing';
 import { type Assessment, assess, type TestResult } from '~/core/screen/assess/assess';
 import { screenedCapacities } from '~/core/screen/assess/capacity';
 import { workingSide } from '~/core/screen/trial/trial';
+import { dayInWords } from '~/core/words/days';
+import { type Contact, contactOf } from './contact';
 import type { Lesson } from './lessons';
 import { type KnownAmount, type LimitAthlete, startValue } from './limits';
 import { type Rack, usualRack } from './loads';
@@ -27,6 +29,8 @@ export interface DoseAthlete extends LimitAthlete {
   readonly cleanSessions: ReadonlyMap<string, number>;
   /** Rungs done before, cleanly or not. */
   readonly done: ReadonlySet<string>;
+  /** Where lowered legs lost the contact of the low back, when it was screened. */
+  readonly contact?: Contact | undefined;
 }
 
 /** Amounts that tests tell of the rungs they stand for. */
@@ -44,7 +48,7 @@ function testAmounts(trade: Trade, results: readonly TestResult[]): KnownAmount[
       load: 0,
       lost: !capped && (result.lost || test.kind !== 'hold'),
       onDate: result.onDate,
-      source: `${test.name}, ${Math.round(result.value ?? 0)} ${test.unit} on ${result.onDate}`,
+      source: `${test.name}, ${Math.round(result.value ?? 0)} ${test.unit} on ${dayInWords(result.onDate)}`,
     }));
   });
 }
@@ -110,7 +114,7 @@ const knownBests = (
         lever,
         lost: false,
         onDate,
-        source: `${rung.name}, ${amount} clean on ${onDate}`,
+        source: `${rung.name}, ${amount} clean on ${dayInWords(onDate)}`,
       };
     });
 
@@ -181,6 +185,7 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
       .sort()
       .at(-1),
     lessons: given.lessons,
+    contact: contactOf(results),
     gate,
     kit: athlete.kit,
     rack: given.rack ?? usualRack,

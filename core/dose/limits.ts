@@ -8,6 +8,7 @@ import { type Direction, limitByMoment } from '~/core/body/moment';
 import type { Ladder, Rung, Side, SideKey } from '~/core/catalogue';
 import { mainNm, rungHasMoment, rungMoments, startLoad } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
+import { dayInWords } from '~/core/words/days';
 import { firstLearned, type Lesson, type LessonAbout, lostSince, shiftOf } from './lessons';
 
 /**
@@ -422,7 +423,7 @@ export function capacitiesNow(a: Pick<LimitAthlete, 'known' | 'lessons'>): Known
         lnMaxNm: known.capacity.lnMaxNm + moved,
         lowerBound: known.capacity.lowerBound && !lostSince(a.lessons, about, known.onDate),
       },
-      source: `${known.source}; followed by the logs to ${last.onDate}`,
+      source: `${known.source}; followed by the logs to ${dayInWords(last.onDate)}`,
     };
   });
 }

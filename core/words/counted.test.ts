@@ -1,4 +1,5 @@
 import { counted, listed, numbered, sentence } from './counted';
+import { dayInWords } from './days';
 
 describe('words for numbers', () => {
   it('are one of one, many of none and of more', () => {
@@ -18,5 +19,12 @@ describe('words for numbers', () => {
   it('begin a sentence with a large letter', () => {
     expect(sentence('pain flag open')).toBe('Pain flag open');
     expect(sentence('')).toBe('');
+  });
+});
+
+describe('a day in words', () => {
+  it('is never a row of digits', () => {
+    expect(dayInWords('2026-11-05')).toBe('5 Nov 2026');
+    expect(dayInWords('2027-01-31')).toBe('31 Jan 2027');
   });
 });

@@ -8,6 +8,7 @@ import { type HistoryTrial, historyLines } from '~/core/screen/trial/history';
 import { feltPlacesOf } from '~/core/screen/trial/trial';
 import { endedText } from '~/core/screen/trial/words';
 import { listed } from '~/core/words/counted';
+import { dayInWords } from '~/core/words/days';
 import { newId, staffNames } from '~/db/queries/practice';
 import { trialHistoryOf } from '~/db/queries/screen';
 import { can } from '../principal/can';
@@ -161,7 +162,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
       expected: ratio.expected,
       says: ratio.says,
       inputs: ratio.inputs
-        .map((input) => `${input.label} ${oneDecimal(input.value)} s on ${input.onDate}`)
+        .map((input) => `${input.label} ${oneDecimal(input.value)} s on ${dayInWords(input.onDate)}`)
         .join('; '),
     })),
     mayCorrect: can(principal, 'trial.correct'),

@@ -47,7 +47,7 @@ describe('capacities from a screen', () => {
       ['anti_extension', 'prone_bridge', 'both'],
       ['anti_lateral', 'carry', 'left'],
     ]);
-    expect(found[0]?.source).toBe('Front plank, 96 s on 2026-11-02');
+    expect(found[0]?.source).toBe('Front plank, 96 s on 2 Nov 2026');
   });
   it('are lower bounds when a cap or the end of the test stopped the clock', () => {
     expect(
@@ -95,7 +95,7 @@ describe('capacities from a screen', () => {
         nm: mainNm(plank.posture),
         side: 'both',
         onDate: '2026-11-02',
-        source: 'Front plank, 96 s on 2026-11-02',
+        source: 'Front plank, 96 s on 2 Nov 2026',
       },
     ]);
     const carry = screenTest('suitcase_hold');
@@ -103,7 +103,7 @@ describe('capacities from a screen', () => {
     expect(carried?.capacity).toEqual(
       capacityFromHold(mainNm(carry.posture, testLoad(carry, man)), 90.4, false),
     );
-    expect(carried?.source).toBe(`${carry.name} left, 90 s on 2026-11-02, at least`);
+    expect(carried?.source).toBe(`${carry.name} left, 90 s on 2 Nov 2026, at least`);
   });
   it('are none of what was not held', () => {
     const none = (over: Partial<TestResult>) =>

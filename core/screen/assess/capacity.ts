@@ -7,6 +7,7 @@ import type { ScreenTest } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { askedLoad, loadUsed } from '~/core/screen/trial/test-load';
 import { workingSide } from '~/core/screen/trial/trial';
+import { dayInWords } from '~/core/words/days';
 import type { TestResult } from './assess';
 
 /** Screened holds to capacities: what the athlete's own limits say of the greatest moments. */
@@ -81,7 +82,7 @@ export function screenedCapacities(
         ...found,
         side,
         onDate: result.onDate,
-        source: `${test.name}${side === 'both' ? '' : ` ${side}`}, ${Math.round(result.value ?? 0)} s on ${result.onDate}${found.capacity.lowerBound ? ', at least' : ''}`,
+        source: `${test.name}${side === 'both' ? '' : ` ${side}`}, ${Math.round(result.value ?? 0)} s on ${dayInWords(result.onDate)}${found.capacity.lowerBound ? ', at least' : ''}`,
       },
     ];
   });
