@@ -33,7 +33,14 @@ module.exports = {
       comment: 'Instruments and drawings run in the browser: they know the body model, not the trade data.',
       severity: 'error',
       from: { path: '^core/(bench|figure)/', pathNot: '\\.test\\.ts$' },
-      to: { path: '^core/', pathNot: '^core/(bench|figure|body)/' },
+      to: { path: '^core/', pathNot: '^core/(bench|figure|body|words)/' },
+    },
+    {
+      name: 'words-first',
+      comment: 'Words for numbers and days are for everybody, and know nobody.',
+      severity: 'error',
+      from: { path: '^core/words/', pathNot: '\\.test\\.ts$' },
+      to: { path: '^core/', pathNot: '^core/words/|^core/body/dates\\.ts$' },
     },
     {
       name: 'nothing-imports-app',

@@ -70,7 +70,7 @@ test('a caution leaves tests out of the battery, with the reason and what stands
   await clearAthlete(page.request, path, ['neck_pain']);
   await page.goto(`${path}/screen`);
   await expect(page.getByRole('region', { name: 'Left out, and why' })).toContainText(
-    'Staged hollow: neck pain; Leg raise arc stands in',
+    'Staged hollow: neck pain; Wall hollow, band pulled out stands in',
   );
   await expect(page.getByLabel('Staged hollow')).toHaveCount(0);
   const forced = await page.request.post(`${path}/screen`, {

@@ -26,7 +26,13 @@ test('a coach finds a rung, sees its numbers for an athlete, and sets two side b
       await page.getByLabel('Side by side with').selectOption('carry_suitcase_hold');
     });
   await expect(page).toHaveURL(/with=carry_suitcase_hold/);
-  await expect(page.getByText(/against Side plank, legs straight/)).toBeVisible();
+  // Line by line, what differs marked; taken away again by one press.
+  const both = page.getByRole('region', { name: 'Side by side' });
+  await expect(both.getByText(/asks .* % against the second/)).toBeVisible();
+  await expect(both.getByRole('row', { name: /Kit, differs/ })).toBeVisible();
+  await expect(both.getByRole('columnheader', { name: /Suitcase hold, standing still/ })).toBeVisible();
+  await both.getByRole('link', { name: 'Take away' }).click();
+  await expect(both).toHaveCount(0);
 });
 
 test('the figure of a rung moves by keyboard, and its moment with it', async ({ page }) => {

@@ -22,7 +22,7 @@ test('a season says why it stops, what was not tested, and follows a blackout wh
   await page.getByRole('button', { name: 'Add these days' }).click();
   await expect(page.getByText(/travel/)).toBeVisible();
   await page.getByRole('button', { name: 'Plan again from today' }).click();
-  await expect(page.getByText(/blackout, 0 min/).first()).toBeAttached();
+  await expect(page.getByText(/week off, 0 min/).first()).toBeAttached();
   await page.getByRole('button', { name: 'Remove travel' }).click();
   await expect(page.getByRole('button', { name: 'Remove travel' })).toHaveCount(0);
 });
@@ -116,7 +116,7 @@ test('review says what is real and what is within error', async ({ page }) => {
 test('today puts harm first and gives each line its reason and its way on', async ({ page }) => {
   await page.goto('/');
   const lines = page.getByRole('main').locator('ol > li');
-  await expect(lines.first()).toContainText(/pain flag open/);
+  await expect(lines.first()).toContainText(/Pain flag open/);
   await expect(page.getByRole('listitem').filter({ hasText: 'Jorah Finch' }).first()).toContainText(
     'New numbness or weakness in a leg.',
   );
@@ -126,4 +126,23 @@ test('today puts harm first and gives each line its reason and its way on', asyn
     .getByRole('link', { name: 'Record the clearance' })
     .click();
   await expect(page.getByText('Stop and refer', { exact: true }).first()).toBeVisible();
+});
+
+test('changes of several athletes are taken on Today at once; who is not ticked stays open', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await hydrated(page);
+  const ticks = page.getByRole('checkbox', { name: /^Take the changes of / });
+  const all = await ticks.count();
+  expect(all).toBeGreaterThan(1);
+  for (let i = 2; i < all; i += 1) await ticks.nth(i).uncheck();
+  const taken = await ticks.first().getAttribute('value');
+  await page.getByRole('button', { name: 'Take what is inside the rules' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /changes? taken/ })).toBeVisible();
+  // A decided athlete has nothing to tick any more, unless something was outside the rules.
+  const left = await ticks.count();
+  expect(left).toBeLessThanOrEqual(all);
+  expect(left).toBeGreaterThanOrEqual(all - 2);
+  expect(taken).not.toBeNull();
 });

@@ -34,7 +34,7 @@ test('signing in goes on only to pages of this site', async ({ page }) => {
   await page.getByLabel('E-mail').fill(demoSignIn.email);
   await page.getByLabel('Password').fill(demoSignIn.password);
   await page.getByRole('button', { name: 'Sign in' }).click();
-  await expect(page.getByRole('heading', { name: /things? needs? you|Nothing waits/ })).toBeVisible();
+  await expect(page.getByRole('heading', { name: /athletes? needs? you|Nothing waits/ })).toBeVisible();
   await expect(page).toHaveURL(/127\.0\.0\.1:\d+\/$/);
   await page.getByRole('button', { name: 'Sign out' }).click();
   await expect(page).toHaveURL(/\/sign-in/);

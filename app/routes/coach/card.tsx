@@ -95,13 +95,14 @@ function SheetHead({ session, card, says }: { session: Session; card: Card; says
   );
 }
 
+/** The more stands on a sheet, the smaller it is drawn, so that it stays one sheet. */
+const sizeOf = (lines: number): string =>
+  lines > 5 ? 'sheet-longest' : lines > 4 ? 'sheet-longer' : lines > 3 ? 'sheet-long' : '';
+
 function Sheet({ session, card }: { session: Session; card: Card }) {
   return (
     <section
-      className={clsx(
-        'sheet mt-8',
-        session.items.length > 5 ? 'sheet-longer' : session.items.length > 3 && 'sheet-long',
-      )}
+      className={clsx('sheet mt-8', sizeOf(session.items.length))}
       aria-label={weekdayText(session.onDate)}
     >
       <SheetHead session={session} card={card} says={`${session.minutes} min`} />
@@ -212,8 +213,12 @@ function Boxes({ count }: { count: number }) {
 
 /** What to look for, for whoever stands beside: two faults an exercise, right and wrong. */
 function Back({ session, card }: { session: Session; card: Card }) {
+  const watched = session.items.reduce((sum, { watch }) => sum + watch.length, 0);
   return (
-    <section className="sheet sheet-back mt-8" aria-label={`Watch for, ${weekdayText(session.onDate)}`}>
+    <section
+      className={clsx('sheet sheet-back mt-8', sizeOf(Math.ceil(watched / 2)))}
+      aria-label={`Watch for, ${weekdayText(session.onDate)}`}
+    >
       <SheetHead session={session} card={card} says="Watch for" />
       <ul className="grid gap-x-8 sm:grid-cols-2 print:grid-cols-2">
         {session.items.flatMap((item) =>
