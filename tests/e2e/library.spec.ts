@@ -29,7 +29,7 @@ test('a coach finds a rung, sees its numbers for an athlete, and sets two side b
   // Line by line, what differs marked; taken away again by one press.
   const both = page.getByRole('region', { name: 'Side by side' });
   await expect(both.getByText(/asks .* % against the second/)).toBeVisible();
-  await expect(both.getByRole('row', { name: /Kit, differs/ })).toBeVisible();
+  await expect(both.getByRole('row', { name: /Kit\s*, differs/ })).toBeVisible();
   await expect(both.getByRole('columnheader', { name: /Suitcase hold, standing still/ })).toBeVisible();
   await both.getByRole('link', { name: 'Take away' }).click();
   await expect(both).toHaveCount(0);

@@ -127,22 +127,3 @@ test('today puts harm first and gives each line its reason and its way on', asyn
     .click();
   await expect(page.getByText('Stop and refer', { exact: true }).first()).toBeVisible();
 });
-
-test('changes of several athletes are taken on Today at once; who is not ticked stays open', async ({
-  page,
-}) => {
-  await page.goto('/');
-  await hydrated(page);
-  const ticks = page.getByRole('checkbox', { name: /^Take the changes of / });
-  const all = await ticks.count();
-  expect(all).toBeGreaterThan(1);
-  for (let i = 2; i < all; i += 1) await ticks.nth(i).uncheck();
-  const taken = await ticks.first().getAttribute('value');
-  await page.getByRole('button', { name: 'Take what is inside the rules' }).click();
-  await expect(page.getByRole('status').filter({ hasText: /changes? taken/ })).toBeVisible();
-  // A decided athlete has nothing to tick any more, unless something was outside the rules.
-  const left = await ticks.count();
-  expect(left).toBeLessThanOrEqual(all);
-  expect(left).toBeGreaterThanOrEqual(all - 2);
-  expect(taken).not.toBeNull();
-});

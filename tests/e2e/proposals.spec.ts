@@ -16,7 +16,7 @@ test('proposals of one athlete are changed and seen on the cards before they are
   await page.waitForURL(/\/coach$/);
   await hydrated(page);
   const main = page.getByRole('main');
-  await expect(main.getByRole('heading', { name: 'Proposals' })).toBeVisible();
+  await expect(main.getByRole('heading', { name: 'For next time' })).toBeVisible();
   const days = () => main.locator('section header h3').allTextContents();
   await expect(main.locator('section header h3').first()).toBeVisible();
   const before = (await days()).map((text) => text.replace(/\d+ min$/, ''));
@@ -31,8 +31,27 @@ test('proposals of one athlete are changed and seen on the cards before they are
   await main.getByLabel('Sets next time').first().fill('2');
   expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([]);
   await main.getByRole('button', { name: /^Decide th/ }).click();
-  await expect(main.getByRole('heading', { name: 'Proposals' })).toBeHidden();
+  await expect(main.getByRole('heading', { name: 'For next time' })).toBeHidden();
   expect((await days()).map((text) => text.replace(/\d+ min$/, ''))).toEqual(before);
+});
+
+test('changes of several athletes are taken on Today at once; who is not ticked stays open', async ({
+  page,
+}) => {
+  await page.goto('/');
+  await hydrated(page);
+  const ticks = page.getByRole('checkbox', { name: /^Take the changes of / });
+  const all = await ticks.count();
+  expect(all).toBeGreaterThan(1);
+  for (let i = 2; i < all; i += 1) await ticks.nth(i).uncheck();
+  const taken = await ticks.first().getAttribute('value');
+  await page.getByRole('button', { name: 'Take what is inside the rules' }).click();
+  await expect(page.getByRole('status').filter({ hasText: /changes? taken/ })).toBeVisible();
+  // A decided athlete has nothing to tick any more, unless something was outside the rules.
+  const left = await ticks.count();
+  expect(left).toBeLessThanOrEqual(all);
+  expect(left).toBeGreaterThanOrEqual(all - 2);
+  expect(taken).not.toBeNull();
 });
 
 test('a coach takes the proposals of the whole squad at once; what is not ticked stays open', async ({

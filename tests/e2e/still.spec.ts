@@ -48,7 +48,7 @@ test('a still angle by keyboard alone: landmarks nudged to the truth, the angle 
   await take.press('Enter');
   await expect(page.getByText('Where was it felt?')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Still', exact: true, pressed: true })).toBeVisible();
-  await page.keyboard.press('2');
+  await page.keyboard.press('h');
   await page.keyboard.press('0');
   const trials = page.getByRole('region', { name: 'Trials of this test' });
   await expect(trials).toContainText(/left 7\.\d°/);

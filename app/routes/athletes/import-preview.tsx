@@ -183,7 +183,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
         <input type="hidden" name="mapping" value={params.toString()} />
         {counts.error > 0 ? (
           <label className="flex min-h-11 items-center gap-3">
-            <input type="checkbox" name="skipErrors" className="size-5" />
+            <input type="checkbox" name="skipErrors" className="size-6" />
             Leave out the rows with errors
           </label>
         ) : null}

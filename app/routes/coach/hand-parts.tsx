@@ -109,7 +109,7 @@ export function Figures({
       </div>
       {item.sided ? (
         <label className="flex min-h-11 items-center gap-3">
-          <input type="checkbox" name="oneMore" defaultChecked={item.oneMore} className="size-5" />
+          <input type="checkbox" name="oneMore" defaultChecked={item.oneMore} className="size-6" />
           One more set on the first side
         </label>
       ) : null}
@@ -172,7 +172,7 @@ export function Swap({
       </fieldset>
       {said(issues, 'rungId') ? <FormError>{issuesText(issues)}</FormError> : null}
       <label className="flex min-h-11 items-center gap-3">
-        <input type="checkbox" name="lasting" className="size-5" />
+        <input type="checkbox" name="lasting" className="size-6" />
         From now on, not on this day alone
       </label>
       <Button disabled={busy || item.instead.length === 0}>Swap</Button>

@@ -206,7 +206,7 @@ export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) 
                     name="needs"
                     value={id}
                     defaultChecked={figures.needs.includes(id)}
-                    className="size-5"
+                    className="size-6"
                   />
                   {name}
                 </label>

@@ -158,7 +158,7 @@ export function EventForm({
         />
       </div>
       <label className="flex min-h-11 items-center gap-3 sm:col-span-2">
-        <input type="checkbox" name="primer" className="size-5" />
+        <input type="checkbox" name="primer" className="size-6" />
         Five minutes on the day before: one set of breath and brace, one of the focus
       </label>
       <p className="sm:col-span-2">

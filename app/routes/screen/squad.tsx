@@ -124,7 +124,7 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
                           name="tests"
                           value={test.id}
                           defaultChecked={asked.testIds.includes(test.id)}
-                          className="size-5"
+                          className="size-6"
                         />
                         {test.name} <span className="figures text-quiet">{test.minutes}</span>
                       </label>

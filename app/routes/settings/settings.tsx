@@ -243,7 +243,7 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
                 name="schoolId"
                 value={school.id}
                 defaultChecked={school.id === loaderData.schoolId}
-                className="mt-1 size-5"
+                className="mt-1 size-6"
               />
               <span>
                 <strong>{school.name}.</strong> {school.belief}

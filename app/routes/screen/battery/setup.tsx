@@ -77,7 +77,7 @@ export function Setup({
             ) : null}
             {purpose === 'return' ? (
               <label className="flex min-h-11 items-center gap-2">
-                <input type="checkbox" name="hop" value="yes" defaultChecked={mayHop} className="size-5" />
+                <input type="checkbox" name="hop" value="yes" defaultChecked={mayHop} className="size-6" />
                 Cleared to hop by the practitioner
               </label>
             ) : null}
@@ -91,7 +91,7 @@ export function Setup({
                       name="kit"
                       value={piece.id}
                       defaultChecked={kit.includes(piece.id)}
-                      className="size-5"
+                      className="size-6"
                     />
                     {piece.name}
                   </label>
