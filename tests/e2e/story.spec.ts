@@ -32,7 +32,7 @@ async function doTest(page: Page): Promise<void> {
     if (await page.getByRole('button', { name: /^Start(?! the pace)/ }).isVisible()) {
       await page.getByRole('button', { name: /^Start(?! the pace)/ }).click();
       await page.clock.runFor(left ? 20_000 : 44_000);
-      await page.getByRole('button', { name: /Stop: position lost/ }).click();
+      await page.getByRole('button', { name: 'Stop', exact: true }).click();
     } else if (await page.getByRole('button', { name: /^1?\s*Owned/ }).isVisible()) {
       await page.getByRole('button', { name: left ? /Faulted/ : /Owned/ }).click();
     } else if (await page.getByRole('button', { name: /Take/ }).isVisible()) {
@@ -222,7 +222,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
     .getByRole('radio', { name: '0', exact: true })
     .check();
   await page.getByRole('button', { name: 'Save with 2 exceptions' }).click();
-  await expect(page.getByRole('heading', { name: 'Proposals' })).toBeVisible();
+  await expect(page.getByRole('heading', { name: 'For next time' })).toBeVisible();
   const proposal = page.getByRole('main').locator('form li').filter({ hasText: lostName }).first();
   await expect(proposal).toContainText(/2 sets lost to .*(Shorter|back to|30 % shorter)/i);
   // "Quality: rung, 2 × 10 reps → rung, 2 × 7 reps".
@@ -230,7 +230,7 @@ test('from a roster to next week: sign in, import, clear, screen, link, plan, ca
     /→ (.+), \d+ × (\d+ [a-z]+)/.exec((await proposal.textContent()) ?? '') ?? [];
   expect(toName).not.toBe('');
   await page.getByRole('button', { name: /^Decide th/ }).click();
-  await expect(page.getByRole('heading', { name: 'Proposals' })).toBeHidden();
+  await expect(page.getByRole('heading', { name: 'For next time' })).toBeHidden();
   await expect(page.getByText('logged, effort 6 of 10')).toBeVisible();
   // The next card follows what was accepted: the new rung or amount, and no longer the old one.
   await page.goto(`${path}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`);
