@@ -82,6 +82,27 @@ function CourseStones({ course, title }: { course: Course; title: string }) {
   );
 }
 
+/** A pier from the ground up, with the pointer at the week that is being laid, so wide. */
+function PierStones({ pier, titles, mark }: { pier: Pier; titles: readonly string[]; mark: number }) {
+  const now = pier.courses.find(({ state }) => state === 'now');
+  const half = mark * 0.6;
+  return (
+    <>
+      {pier.courses.map((course) => (
+        <CourseStones key={course.week} course={course} title={titles[course.week] ?? ''} />
+      ))}
+      {now ? (
+        <path
+          d={`M${now.x - mark + 1} ${now.y + now.height / 2 - half}l${mark} ${half}l${-mark} ${half}z`}
+          className="wall-now-mark"
+        >
+          <title>{`This week. ${titles[now.week]}`}</title>
+        </path>
+      ) : null}
+    </>
+  );
+}
+
 /** What stands on a pier: a lintel with the letter of its event. */
 function Lintel({ pier, letter, title }: { pier: Pier; letter: string; title: string }) {
   const { x, width, top } = pier;
@@ -129,9 +150,7 @@ export function SeasonWall({ weeks, events, today }: WallProps) {
         <title id={id}>The season laid week by week; every week stands in the list after it.</title>
         {wall.piers.map((pier) => (
           <g key={pier.x}>
-            {pier.courses.map((course) => (
-              <CourseStones key={course.week} course={course} title={titles[course.week] ?? ''} />
-            ))}
+            <PierStones pier={pier} titles={titles} mark={8} />
             {pier.courses
               .filter(({ week }) => weeks[week]?.retest)
               .map((course) => (
@@ -141,13 +160,6 @@ export function SeasonWall({ weeks, events, today }: WallProps) {
                   className="wall-retest"
                 >
                   <title>{titles[course.week]}</title>
-                </path>
-              ))}
-            {pier.courses
-              .filter(({ state }) => state === 'now')
-              .map(({ week, x, y, height }) => (
-                <path key={week} d={`M${x - 7} ${y + height / 2 - 5}l8 5l-8 5z`} className="wall-now-mark">
-                  <title>{`This week. ${titles[week]}`}</title>
                 </path>
               ))}
             {pier.events[0] === undefined ? null : (
@@ -207,6 +219,7 @@ export function SmallWall({ weeks, events, today, of }: WallProps & { of: string
     today,
     { pier: 26, gap: 8, height: 30, least: 1.6 },
   );
+  const titles = weeks.map((week) => weekWords(week, events));
   const now = weeks.find(({ startsOn }) => startsOn <= today && today <= addDays(startsOn, 6));
   return (
     <Scroller label={`Season of ${of}`}>
@@ -219,22 +232,7 @@ export function SmallWall({ weeks, events, today, of }: WallProps & { of: string
       >
         {wall.piers.map((pier) => (
           <g key={pier.x}>
-            {pier.courses.map((course) => (
-              <CourseStones
-                key={course.week}
-                course={course}
-                title={weeks[course.week] ? weekWords(weeks[course.week] as SeasonWeek, events) : ''}
-              />
-            ))}
-            {pier.courses
-              .filter(({ state }) => state === 'now')
-              .map(({ week, x, y, height }) => (
-                <path
-                  key={week}
-                  d={`M${x - 5} ${y + height / 2 - 3.5}l6 3.5l-6 3.5z`}
-                  className="wall-now-mark"
-                />
-              ))}
+            <PierStones pier={pier} titles={titles} mark={6} />
             {pier.events.length > 0 ? (
               <path
                 d={`M${pier.x - 3} ${pier.top - 1.5}h${pier.width + 6}l-3 -3.5h${-pier.width}z`}

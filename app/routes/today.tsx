@@ -1,11 +1,11 @@
 import { data, Form, href, Link, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
-import { Empty, Notice } from '~/app/components/notice';
+import { Empty } from '~/app/components/notice';
 import { SmallPillar } from '~/app/components/pillar';
 import { awayText, longDayText } from '~/app/lib/format';
 import { requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { issuesText } from '~/app/words/issue-text';
+import { Decided } from '~/app/routes/coach/decided';
 import { matterWords } from '~/app/words/matters';
 import { counted, numbered, sentence } from '~/core/words/counted';
 import { decideProposals } from '~/server/commands/decide-proposals';
@@ -59,18 +59,7 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
           </Empty>
         </div>
       ) : null}
-      {actionData ? (
-        <div role="status" className="mt-4">
-          <p>
-            {actionData.taken === 0 ? 'Nothing was taken.' : `${counted(actionData.taken, 'change')} taken.`}
-          </p>
-          {actionData.refused.map((one) => (
-            <Notice key={one.athleteId} word={one.name} className="mt-3">
-              {issuesText(one.issues)}
-            </Notice>
-          ))}
-        </div>
-      ) : null}
+      {actionData ? <Decided {...actionData} /> : null}
       {mayDecide && deciding.length > 0 ? (
         <Form
           method="post"

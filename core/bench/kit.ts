@@ -13,7 +13,7 @@ import {
   standFor,
 } from '~/core/body/equipment';
 import { momentsOf } from '~/core/body/moment';
-import { cableReach } from '~/core/body/postures/upright';
+import { cableReach } from '~/core/body/postures/cable';
 import { counted } from '~/core/words/counted';
 import { num, type Plot, range, round, type Tool, type Values, word } from './tool';
 

@@ -2,8 +2,8 @@ import { type Body, gravity } from './anthropometry';
 import { type MassPoint, massPoints, type Part } from './masses';
 import { type Archetype, type Load, noLoad, type Posture, type PostureOf } from './posture';
 import { skeletonOf } from './postures';
+import { cableReach } from './postures/cable';
 import { bareFloor, type Setting } from './postures/setting';
-import { cableReach } from './postures/upright';
 import { mix, type Pose, poseOf } from './skeleton';
 import { beam, cantileverNm } from './statics';
 

@@ -294,6 +294,9 @@ export function reach(from: Point, to: Point, first: number, second: number, ben
   return [a, degrees(Math.atan2(to.y - middle.y, to.x - middle.x))];
 }
 
+/** A direction on one turn from 0, so that two of them can be mixed. */
+export const onOneTurn = (deg: number): number => (deg < 0 ? deg + 360 : deg);
+
 /** Half distance of two joints across the body as it is seen from the side when the part is turned, metres. */
 export const turned = (acrossM: number, deg: number): number => (acrossM / 2) * sinDeg(deg);
 

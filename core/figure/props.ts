@@ -1,10 +1,12 @@
 import type { Body } from '~/core/body/anthropometry';
 import { ballDiameterM } from '~/core/body/ball';
 import type { Load, Posture } from '~/core/body/posture';
+import { landingBox, landingWay } from '~/core/body/postures/landing';
+import { neckBenchHeight } from '~/core/body/postures/neck';
 import { benchHeight } from '~/core/body/postures/prone';
 import type { Setting } from '~/core/body/postures/setting';
-import { neckBenchHeight, rollerDiameterM } from '~/core/body/postures/supine';
-import { landingBox, landingWay, overBenchHeight, stepHeight } from '~/core/body/postures/upright';
+import { rollerDiameterM } from '~/core/body/postures/supine';
+import { overBenchHeight, stepHeight } from '~/core/body/postures/upright';
 import type { Point, Pose } from '~/core/body/skeleton';
 
 /** The kit around a figure, in the units of the scene. */

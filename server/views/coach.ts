@@ -1,3 +1,4 @@
+import { bodyOf } from '~/core/body/anthropometry';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
@@ -8,6 +9,7 @@ import { isRepeated, reEntryOf } from '~/core/coach/re-entry';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
+import { faultsInView } from '~/core/figure/fault-form';
 import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
 import { openProposals } from '~/db/queries/ladders';
@@ -22,7 +24,7 @@ import { isPassedOver, missedIn } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
 import { proposalView } from './proposals';
-import { sessionView } from './session';
+import { type ItemView, sessionView } from './session';
 import { weekAsked } from './weeks';
 
 /** The middle of a week, which tells the season's week it belongs to whichever day weeks begin on. */
@@ -174,6 +176,22 @@ function totalsView(
   ];
 }
 
+/** Faults a card shows of each exercise. */
+const faultsShown = 2;
+
+/** An exercise with what to look for: the first faults that show on its drawing. */
+function watched({ trade }: Principal, athlete: Subject['athlete'], item: ItemView) {
+  const { faults } = trade.ladderOf(item.rungId);
+  return {
+    ...item,
+    watch: faultsInView(faults, item.posture, bodyOf(athlete), item.needs)
+      .map((id) => trade.fault(id))
+      .filter(({ action }) => action !== 'allowed')
+      .slice(0, faultsShown)
+      .map(({ id, name, look_for }) => ({ id, name, lookFor: look_for })),
+  };
+}
+
 /** The week on paper, through the gate of the day. */
 export async function cardView(by: Principal, standing: AthleteStanding, query: URLSearchParams) {
   const principal = forAthlete(by, standing.athlete);
@@ -197,7 +215,11 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
         ? []
         : sessions
             .map((session) => sessionView(principal, standing, session))
-            .filter(({ calledOff, passedOver, items }) => !calledOff && !passedOver && items.length > 0),
+            .filter(({ calledOff, passedOver, items }) => !calledOff && !passedOver && items.length > 0)
+            .map((session) => ({
+              ...session,
+              items: session.items.map((item) => watched(principal, athlete, item)),
+            })),
     disclaimer,
   };
 }

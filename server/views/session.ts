@@ -1,4 +1,3 @@
-import { bodyOf } from '~/core/body/anthropometry';
 import { withLever } from '~/core/body/lever';
 import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
@@ -7,7 +6,6 @@ import { planB, turnsLeft } from '~/core/coach/lay-session';
 import { inHandText, setupText, sidesText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
-import { faultsInView } from '~/core/figure/fault-form';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
@@ -93,12 +91,6 @@ function itemView(
     schoolCue: detail.schoolCue,
     schoolAmount: detail.schoolAmount ?? null,
     endsSet: detail.endsSet,
-    /** What to look for, the first two that show on its drawing. */
-    watch: faultsInView(trade.ladderOf(item.rungId).faults, rung.posture, bodyOf(athlete), rung.needs)
-      .map((id) => trade.fault(id))
-      .filter(({ action }) => action !== 'allowed')
-      .slice(0, 2)
-      .map(({ id, name, look_for }) => ({ id, name, lookFor: look_for })),
     note: rung.note,
     minutes: item.minutes,
     why: detail.why,

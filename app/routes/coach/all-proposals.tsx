@@ -1,15 +1,15 @@
 import { data, Form, href, Link, useNavigation } from 'react-router';
 import { Button } from '~/app/components/button';
-import { Empty, Notice } from '~/app/components/notice';
+import { Empty } from '~/app/components/notice';
 import { requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { issuesText } from '~/app/words/issue-text';
 import { counted } from '~/core/words/counted';
 import { decideProposals } from '~/server/commands/decide-proposals';
 import { decideSeveral } from '~/server/commands/decide-several';
 import { principalIn } from '~/server/principal/middleware.server';
 import { practiceProposalsView } from '~/server/views/proposals';
 import type { Route } from './+types/all-proposals';
+import { Decided } from './decided';
 import { proposalsSent } from './proposal-form';
 import { ProposalLine } from './proposal-list';
 
@@ -39,20 +39,7 @@ export default function AllProposals({ loaderData: view, actionData }: Route.Com
   return (
     <>
       <h1 className="text-4xl sm:text-5xl">Proposals</h1>
-      {actionData ? (
-        <div role="status">
-          <p className="mt-3">
-            {actionData.taken === 0
-              ? 'Nothing was taken.'
-              : `${counted(actionData.taken, 'change', 'changes')} taken.`}
-          </p>
-          {actionData.refused.map((one) => (
-            <Notice key={one.athleteId} word={one.name} className="mt-3">
-              {issuesText(one.issues)}
-            </Notice>
-          ))}
-        </div>
-      ) : null}
+      {actionData ? <Decided {...actionData} /> : null}
       {changes === 0 ? (
         <div className="mt-6">
           <Empty title="Nothing to decide">
@@ -66,7 +53,7 @@ export default function AllProposals({ loaderData: view, actionData }: Route.Com
         >
           <p className="figures mt-2 text-lg">
             <strong>
-              {counted(athletes, 'athlete', 'athletes')}, {counted(changes, 'change', 'changes')}
+              {counted(athletes, 'athlete')}, {counted(changes, 'change')}
             </strong>
             {overRamp === 0 ? ', all inside the ramp.' : `, ${overRamp} outside the ramp and not ticked.`}
             {barred > 0 ? ` ${barred} not now, and not ticked.` : ''}

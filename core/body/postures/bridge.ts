@@ -1,7 +1,18 @@
 import type { Body } from '../anthropometry';
 import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
-import { along, cosDeg, degrees, mix, type Point, reach, type Skeleton, sinDeg, skeleton } from '../skeleton';
+import {
+  along,
+  cosDeg,
+  degrees,
+  mix,
+  onOneTurn,
+  type Point,
+  reach,
+  type Skeleton,
+  sinDeg,
+  skeleton,
+} from '../skeleton';
 import { lyingHeight } from './setting';
 
 /** Where the bridge stands on, and how high the line from the shoulder may rise. */
@@ -70,10 +81,8 @@ export function supineBridge(p: PostureOf<'supine_bridge'>, body: Body, phase: n
   } else {
     incline = mix(kept ? top : rest, top, phase);
     const hip = along(shoulder, 180 - incline, length.toShoulder);
-    [thigh, shank] = reach(hip, topAnkle, length.thigh, length.shank, -1);
-    // Downward directions on one turn with the free leg's, so that they can be mixed.
-    if (thigh < 0) thigh += 360;
-    if (shank < 0) shank += 360;
+    // On one turn with the free leg's directions.
+    [thigh, shank] = reach(hip, topAnkle, length.thigh, length.shank, -1).map(onOneTurn) as [number, number];
   }
   const straight = p.feet === 'ball_calves';
   const footDown = straight ? shank - 70 : p.feet === 'ball_heels' ? shank - 80 : 180;
@@ -117,7 +126,9 @@ function heelLightened(
   const { length, statureM } = body;
   const hip = along(shoulder, 180 - incline, length.toShoulder);
   const target = { x: ankle.x - 0.1 * statureM, y: ankle.y + 0.045 * statureM * phase };
-  const [thigh, shank] = reach(hip, target, length.thigh, length.shank, -1);
-  const onOneTurn = (deg: number) => (deg < 0 ? deg + 360 : deg);
-  return { thigh: onOneTurn(thigh), shank: onOneTurn(shank), foot: mix(180, 205, phase) };
+  const [thigh, shank] = reach(hip, target, length.thigh, length.shank, -1).map(onOneTurn) as [
+    number,
+    number,
+  ];
+  return { thigh, shank, foot: mix(180, 205, phase) };
 }

@@ -2,19 +2,11 @@ import type { Body } from '../anthropometry';
 import type { Posture } from '../posture';
 import type { Skeleton } from '../skeleton';
 import { supineBridge } from './bridge';
+import { uprightCable } from './cable';
+import { neckNod, neckOnBall, neckOverEdge } from './neck';
 import { proneBridge, proneExtension, quadruped, rollout, sideBridge } from './prone';
 import { bareFloor, type Setting } from './setting';
-import {
-  braceSupine,
-  breathing,
-  curl,
-  neckNod,
-  neckOnBall,
-  neckOverEdge,
-  rollerLie,
-  springLeg,
-  supineLimbs,
-} from './supine';
+import { braceSupine, breathing, curl, rollerLie, springLeg, supineLimbs } from './supine';
 import {
   braceStanding,
   carry,
@@ -22,7 +14,6 @@ import {
   seatedBall,
   singleLegStance,
   standingLeg,
-  uprightCable,
   wallStand,
 } from './upright';
 

@@ -3,6 +3,7 @@ import { ballDiameterM } from '../ball';
 import type { PostureOf } from '../posture';
 import {
   mix,
+  onOneTurn,
   type Pair,
   type Point,
   reach,
@@ -18,7 +19,7 @@ import { lyingHeight, type Setting } from './setting';
 const lifted = (deg: number) => 180 - deg;
 
 /** Legs bent with both feet on the floor. */
-const hooked: { hips: number; knees: number } = { hips: 50, knees: 100 };
+export const hooked: { hips: number; knees: number } = { hips: 50, knees: 100 };
 
 /** A foot near the floor lies flat; a lifted one is square to the shank. */
 function footDeg(hip: number, knee: number, pointed: boolean): number {
@@ -27,7 +28,7 @@ function footDeg(hip: number, knee: number, pointed: boolean): number {
 }
 
 /** @param pointed the line of the leg goes on through the foot */
-function legs(
+export function legs(
   hips: Pair<number>,
   knees: Pair<number>,
   pointed = false,
@@ -40,7 +41,7 @@ function legs(
 }
 
 /** The hip joint of a body lying on the floor. */
-const hipAt = (body: Body) => ({ x: 0, y: lyingHeight * body.statureM });
+export const hipAt = (body: Body) => ({ x: 0, y: lyingHeight * body.statureM });
 
 /** How far the shoulder blades lift off the floor in the hollow shapes, degrees at T12. */
 const hollowLift = 20;
@@ -245,27 +246,22 @@ export function curl(p: PostureOf<'curl'>, body: Body, phase: number, setting: S
   });
 }
 
-/** Both feet flat on the floor in front of a hip that lies higher than it. */
-function feetBeside(hip: Point, body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
-  const foot = { x: hip.x - 0.3 * body.statureM, y: body.length.footHeight };
-  const [thigh, shank] = reach(hip, foot, body.length.thigh, body.length.shank, -1).map(onOneTurn) as [
+/** Both legs from a hip to feet that stand flat so far from it, metres. */
+export function feetFlat(hip: Point, awayM: number, body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
+  const ankle = { x: hip.x - awayM, y: body.length.footHeight };
+  const [thigh, shank] = reach(hip, ankle, body.length.thigh, body.length.shank, -1).map(onOneTurn) as [
     number,
     number,
   ];
   return { thigh: [thigh, thigh], shank: [shank, shank], foot: [180, 180] };
 }
 
-/** Directions on one turn can be mixed. */
-const onOneTurn = (deg: number) => (deg + 360) % 360;
+/** Feet flat on the floor beside a roller. */
+const feetBeside = (hip: Point, body: Body) => feetFlat(hip, 0.3 * body.statureM, body);
 
 /** Seat on the edge of the ball, feet on the floor in front of it. */
-function ballLegs(body: Body): Pick<Skeleton, 'thigh' | 'shank' | 'foot'> {
-  const H = body.statureM;
-  const hip = { x: 0, y: ballDiameterM(body) - 0.01 * H };
-  const ankle = { x: -0.34 * H, y: body.length.footHeight };
-  const [thigh, shank] = reach(hip, ankle, body.length.thigh, body.length.shank, -1);
-  return { thigh: [thigh, thigh], shank: [shank, shank], foot: [180, 180] };
-}
+const ballLegs = (body: Body) =>
+  feetFlat({ x: 0, y: ballDiameterM(body) - 0.01 * body.statureM }, 0.34 * body.statureM, body);
 
 const onRibs = { upperArm: [193, 193], forearm: [150, 150], armOnTrunk: [true, true] } as const;
 /** Girth of the waist breathed out and breathed in. */
@@ -400,64 +396,3 @@ export function springLeg(p: PostureOf<'spring_leg'>, body: Body, phase: number)
     front: 1,
   });
 }
-
-export function neckNod(body: Body, phase: number): Skeleton {
-  return skeleton({
-    anchor: 'hip',
-    at: hipAt(body),
-    trunk: 0,
-    ...legs([hooked.hips, hooked.hips], [hooked.knees, hooked.knees]),
-    thorax: 1,
-    head: mix(2, 24, phase),
-    upperArm: [184, 184],
-    forearm: [180, 180],
-    armOnTrunk: [true, true],
-    front: 1,
-  });
-}
-
-/** Face down on a bench, the head free over its edge. */
-export function neckOverEdge(body: Body, phase: number): Skeleton {
-  return skeleton({
-    anchor: 'hip',
-    at: { x: 0, y: (neckBenchHeight + lyingHeight) * body.statureM },
-    trunk: 0,
-    head: mix(-28, 2, phase),
-    thigh: [180, 180],
-    foot: [200, 200],
-    upperArm: [182, 182],
-    forearm: [180, 180],
-    armOnTrunk: [true, true],
-  });
-}
-
-/** A bench to lie on, in statures. */
-export const neckBenchHeight = 0.26;
-
-/** The trunk lies on a ball, hips up and level with the shoulders. */
-export function neckOnBall(p: PostureOf<'neck_ball'>, body: Body, phase: number): Skeleton {
-  const H = body.statureM;
-  const hip = { x: 0, y: ballDiameterM(body) * ballGives + lyingHeight * H };
-  const ankle = { x: -body.length.thigh - 0.02 * H, y: body.length.footHeight };
-  const [thigh, shank] = reach(hip, ankle, body.length.thigh, body.length.shank, -1).map(onOneTurn) as [
-    number,
-    number,
-  ];
-  return skeleton({
-    anchor: 'hip',
-    at: hip,
-    trunk: 0,
-    // Pressed back a little into the ball, or lowered and brought back into line.
-    head: p.direction === 'extensors' ? mix(6, -3, phase) : mix(-14, 4, phase),
-    thigh: [thigh, thigh],
-    shank: [shank, shank],
-    foot: [180, 180],
-    upperArm: [196, 196],
-    forearm: [170, 170],
-    armOnTrunk: [true, true],
-    front: 1,
-  });
-}
-
-/** A ball under a body keeps this share of its height. */
-export const ballGives = 0.82;

@@ -1,7 +1,8 @@
 import type { Body } from '../anthropometry';
 import type { PostureOf } from '../posture';
-import { mix, type Pair, type Point, reach, type Skeleton, skeleton } from '../skeleton';
-import { jointHeight, lyingHeight, type Setting } from './setting';
+import { mix, reach, type Skeleton, skeleton } from '../skeleton';
+import { landedOn, landing } from './landing';
+import { lyingHeight, type Setting } from './setting';
 
 const standAt = (body: Body) => ({ x: 0, y: body.length.footHeight });
 
@@ -130,38 +131,6 @@ export function hingeHold(p: PostureOf<'hinge_hold'>, body: Body, phase: number)
   });
 }
 
-/** A low box that is stepped off, in statures: its height and where its edges lie. */
-export const landingBox = { height: 0.18, left: -0.36, right: -0.14 } as const;
-
-/** From tall on the toes or from a box to a freeze with hips back and knees bent. */
-function landing(p: PostureOf<'hinge_hold'>, body: Body, phase: number): Skeleton {
-  const H = body.statureM;
-  const { footHeight } = body.length;
-  const knees = p.knees_deg ?? 70;
-  const trunk = mix(90, 90 - p.trunk_deg_from_vertical, phase);
-  const thigh = mix(-90, -90 + knees * 0.64, phase);
-  const shank = mix(-90, -90 - knees * 0.36, phase);
-  const box = p.from === 'box';
-  const rise = box ? landingBox.height : 0.045;
-  const arm = box ? mix(-90, -55, phase) : mix(88, -118, phase);
-  return skeleton({
-    anchor: 'ankle0',
-    at: { x: box ? mix(-0.2, 0.06, phase) * H : 0, y: footHeight + rise * (1 - phase) * H },
-    trunk,
-    head: trunk + Math.min(24, p.trunk_deg_from_vertical * 0.35 * phase),
-    // Stepping off, one foot is over the edge already.
-    thigh: [thigh, box ? mix(-58, thigh, phase) : thigh],
-    shank: [shank, box ? mix(-92, shank, phase) : shank],
-    foot: box ? [0, mix(-16, 0, phase)] : [mix(-38, 0, phase), mix(-38, 0, phase)],
-    upperArm: [arm, arm],
-    forearm: [
-      box ? mix(-80, -20, phase) : mix(84, -96, phase),
-      box ? mix(-80, -20, phase) : mix(84, -96, phase),
-    ],
-    armOnTrunk: [true, true],
-  });
-}
-
 /** Seen from the front. The weight hangs on side 1: the working side is the other one. */
 export function carry(p: PostureOf<'carry'>, body: Body, phase: number): Skeleton {
   if (p.travel) return carryWalked(body, phase);
@@ -199,116 +168,6 @@ function carryWalked(body: Body, phase: number): Skeleton {
     foot: [ahead > -90 ? 14 : -46, behind > -90 ? 14 : -46],
     upperArm: [mix(-112, -74, phase), -90],
     forearm: [mix(-92, -48, phase), -90],
-  });
-}
-
-/** Reach of the hands from the spine axis, in statures: pressed out to the full, and drawn in. */
-export const cableReach = { near: 0.1, far: 0.4 } as const;
-
-type Legs = Partial<Skeleton> & Pick<Skeleton, 'anchor' | 'at'>;
-
-/** Legs of each stance seen from the front, the working side to the left; what points at the viewer is short. */
-function stanceLegs(stance: PostureOf<'upright_cable'>['stance'], body: Body): Legs {
-  const H = body.statureM;
-  const half = body.length.hipSpacing / 2;
-  const floor = body.length.footHeight;
-  const knee = jointHeight * H;
-  const down = -90;
-  switch (stance) {
-    case 'tall_kneel':
-      return {
-        anchor: 'knee0',
-        at: { x: -half, y: knee },
-        shank: [down, down],
-        seenShank: [0.08, 0.08],
-        seenFoot: 0.1,
-      };
-    case 'half_kneel':
-      return {
-        anchor: 'knee1',
-        at: { x: half, y: knee },
-        thigh: [-158, down],
-        seenThigh: [0.42, 1],
-        shank: [-90, down],
-        seenShank: [0.95, 0.08],
-      };
-    case 'stand':
-      return {
-        anchor: 'ankle0',
-        at: { x: -half - 0.03 * H, y: floor },
-        thigh: [-95, -85],
-        shank: [-92, -88],
-      };
-    case 'split':
-      return {
-        anchor: 'ankle0',
-        at: { x: -half - 0.03 * H, y: floor },
-        thigh: [-106, -80],
-        seenThigh: [0.74, 0.92],
-        shank: [-90, -86],
-        seenShank: [1, 0.72],
-      };
-    case 'single_leg':
-      return {
-        anchor: 'ankle0',
-        at: { x: -0.02 * H, y: floor },
-        thigh: [-87, -78],
-        seenThigh: [1, 0.3],
-        shank: [-91, -92],
-        seenShank: [1, 0.96],
-      };
-  }
-}
-
-/** Way of the hands seen from the front, from mid-shoulder, in statures; the cable comes from the right. */
-const handsWay: Record<PostureOf<'upright_cable'>['action'], [from: Pair<number>, to: Pair<number>]> = {
-  press_out: [
-    [0, -0.07],
-    [0, -0.06],
-  ],
-  hold: [
-    [0, -0.06],
-    [0, -0.06],
-  ],
-  chop: [
-    [0.2, 0.2],
-    [-0.16, -0.26],
-  ],
-  lift: [
-    [0.18, -0.28],
-    [-0.17, 0.2],
-  ],
-};
-
-/** Seen from the front: what pulls comes across from the right, and the trunk does not follow it. */
-export function uprightCable(p: PostureOf<'upright_cable'>, body: Body, phase: number): Skeleton {
-  const { length, statureM: H } = body;
-  const [from, to] = handsWay[p.action];
-  const hands: Point = { x: mix(from[0], to[0], phase) * H, y: mix(from[1], to[1], phase) * H };
-  const out = p.action === 'press_out' ? phase : p.action === 'hold' ? 1 : 0;
-  const first = length.upperArm;
-  const second = length.forearm + length.hand * 0.5;
-  // Pressed out at the viewer an arm is seen end on: both parts shorten until they lie in one line.
-  const arm = (shoulderX: number, bend: 1 | -1) => {
-    const root = { x: shoulderX, y: 0 };
-    const straight = Math.hypot(hands.x - root.x, hands.y - root.y) / (first + second);
-    const seen = Math.min(1, mix(1, Math.max(0.2, straight), out));
-    const [upper, fore] = reach(root, hands, first * seen, second * seen, bend);
-    return { upper, fore, seen };
-  };
-  const left = arm(-length.biacromial / 2, -1);
-  const right = arm(length.biacromial / 2, 1);
-  return skeleton({
-    view: 'front',
-    trunk: 90,
-    halfHips: length.hipSpacing / 2,
-    halfShoulders: length.biacromial / 2,
-    foot: [-100, -80],
-    ...stanceLegs(p.stance, body),
-    upperArm: [left.upper, right.upper],
-    forearm: [left.fore, right.fore],
-    seenUpperArm: [left.seen, right.seen],
-    seenForearm: [left.seen, right.seen],
   });
 }
 
@@ -406,48 +265,6 @@ export function singleLegStance(
     foot: [0, (forward[1] ?? -90) < -120 ? mix(0, -200, depth) : 20],
     upperArm: [mix(-90, -20, depth), mix(-90, -20, depth)],
     forearm: [mix(-85, -8, depth), mix(-85, -8, depth)],
-  });
-}
-
-/** Where a landing comes from, in statures: how far away, and how high on the way. */
-export const landingWay = {
-  step: { x: -0.16, y: 0.05 },
-  forward: { x: -0.2, y: 0.11 },
-  side: { x: 0.34, y: 0.1 },
-} as const;
-
-/** In the air on the way, then stuck on one leg. */
-function landedOn(travel: keyof typeof landingWay, body: Body, phase: number): Skeleton {
-  const H = body.statureM;
-  const way = landingWay[travel];
-  const at = { x: way.x * (1 - phase) * H, y: body.length.footHeight + way.y * (1 - phase) * H };
-  if (travel === 'side')
-    return skeleton({
-      view: 'front',
-      anchor: 'ankle0',
-      at,
-      trunk: mix(94, 88, phase),
-      halfHips: body.length.hipSpacing / 2,
-      halfShoulders: body.length.biacromial / 2,
-      thigh: [mix(-104, -88, phase), mix(-72, -84, phase)],
-      seenThigh: [mix(0.96, 0.8, phase), mix(1, 0.55, phase)],
-      shank: [mix(-100, -92, phase), mix(-76, -88, phase)],
-      seenShank: [1, mix(0.95, 0.5, phase)],
-      foot: [-100, -80],
-      upperArm: [mix(-150, -140, phase), mix(-30, -40, phase)],
-      forearm: [mix(-160, -110, phase), mix(-20, -70, phase)],
-    });
-  // A step lands on the other foot, a hop on the same: the free leg comes from behind or hangs bent.
-  const step = travel === 'step';
-  return skeleton({
-    anchor: 'ankle0',
-    at,
-    trunk: mix(84, 64, phase),
-    thigh: [mix(step ? -54 : -62, -50, phase), mix(step ? -104 : -96, -72, phase)],
-    shank: [mix(step ? -80 : -92, -112, phase), mix(step ? -124 : -158, -166, phase)],
-    foot: [mix(-12, 0, phase), mix(step ? -62 : -118, -150, phase)],
-    upperArm: [mix(-118, -24, phase), mix(-60, -24, phase)],
-    forearm: [mix(-96, -12, phase), mix(-30, -12, phase)],
   });
 }
 
