@@ -49,6 +49,7 @@ export default [
             route('coach/:sessionId/log', 'routes/coach/log.tsx'),
             route('coach/:sessionId/hand', 'routes/coach/hand.tsx'),
             route('review', 'routes/review/review.tsx'),
+            route('review/over-time', 'routes/review/over-time.tsx'),
           ]),
         ]),
         route('*', 'routes/not-found.tsx'),

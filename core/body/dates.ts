@@ -1,5 +1,5 @@
 import { UTCDate } from '@date-fns/utc';
-import { differenceInYears, format, addMonths as plusMonths } from 'date-fns';
+import { differenceInYears, addMonths as plusMonths } from 'date-fns';
 
 /**
  * A plain calendar day, YYYY-MM-DD, in the practice's time zone. All arithmetic is on whole days of the proleptic
@@ -41,6 +41,3 @@ export const weekdayOf = (day: IsoDay): number => new Date(msAt(day)).getUTCDay(
 /** The first day of the week that holds `day`. */
 export const weekStartOf = (day: IsoDay, firstWeekday: 0 | 1 = 1): IsoDay =>
   addDays(day, -((weekdayOf(day) - firstWeekday + 7) % 7));
-
-/** "25 Nov 2026", for texts that are kept. */
-export const dayInWords = (day: IsoDay): string => format(at(day), 'd MMM yyyy');

@@ -1,4 +1,3 @@
-import { dayInWords } from '~/core/body/dates';
 import { leverInWords } from '~/core/body/lever';
 import type { Rung, Side } from '~/core/catalogue';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
@@ -12,6 +11,7 @@ import { loadsFor } from '~/core/dose/loads';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
+import { dayInWords } from '~/core/words/days';
 import type { UnderWay } from './prescription';
 
 /** What a log proposes. Amounts follow the limits by themselves; rungs and loads move only when a coach says so. */

@@ -1,8 +1,9 @@
-import { addDays, dayInWords, daysBetween, type IsoDay } from '~/core/body/dates';
+import { addDays, daysBetween, type IsoDay } from '~/core/body/dates';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { startValue } from '~/core/dose/limits';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import type { PlanWeek } from '~/core/plan/periodise';
+import { dayInWords } from '~/core/words/days';
 import type { UnderWay } from './prescription';
 import { easier } from './progress';
 import type { Lighter } from './take';

@@ -28,6 +28,15 @@ export interface QualityTotal {
   readonly topLoad: Load | null;
 }
 
+/** Sets of one side, the weaker one's extra set among them, and their time under tension. */
+export function workOfItem(
+  trade: Pick<Trade, 'rung'>,
+  item: Counted,
+): { readonly sets: number; readonly seconds: number } {
+  const sets = item.sets + (item.extraSetSide ? 1 : 0);
+  return { sets, seconds: sets * workSeconds(item.unit, item.amount, trade.rung(item.rungId).tempo) };
+}
+
 /** Totals by quality, the most time first. */
 export function weekTotals(trade: Pick<Trade, 'rung'>, items: readonly Counted[]): QualityTotal[] {
   const totals = new Map<string, QualityTotal>();
@@ -39,13 +48,13 @@ export function weekTotals(trade: Pick<Trade, 'rung'>, items: readonly Counted[]
       reps: 0,
       topLoad: null,
     };
-    const sets = item.sets + (item.extraSetSide ? 1 : 0);
+    const { sets, seconds } = workOfItem(trade, item);
     const inReps = item.unit === 'reps' || item.unit === 'reps_in_60s';
     const heavier = item.load && item.load.value > (before.topLoad?.value ?? 0) ? item.load : before.topLoad;
     totals.set(item.quality, {
       quality: item.quality,
       sets: before.sets + sets,
-      seconds: before.seconds + sets * workSeconds(item.unit, item.amount, trade.rung(item.rungId).tempo),
+      seconds: before.seconds + seconds,
       reps: before.reps + (inReps ? sets * item.amount : 0),
       topLoad: heavier,
     });

@@ -59,3 +59,6 @@ const unitWords: Readonly<Record<AmountUnit, readonly [one: string, many: string
 export function amountText(amount: number, unit: AmountUnit): string {
   return `${amount} ${unitWords[unit][amount === 1 ? 0 : 1]}`;
 }
+
+/** What an amount is counted in: "reps", "s", "breaths". */
+export const unitText = (unit: AmountUnit): string => unitWords[unit][1];

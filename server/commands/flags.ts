@@ -1,5 +1,5 @@
-import { dayInWords } from '~/core/body/dates';
 import type { HeldQuality } from '~/core/clear/pain';
+import { dayInWords } from '~/core/words/days';
 import { addFlag } from '~/db/queries/clear';
 import type { Principal } from '../principal/principal';
 import { recheckOpenSessions } from './recheck';

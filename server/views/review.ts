@@ -5,6 +5,7 @@ import { pillarCells, screenedPerson, standingOf } from '~/core/link/standing';
 import { review } from '~/core/review/review';
 import { linkSettings, type Principal } from '../principal/principal';
 import type { AthleteStanding } from '../principal/subject';
+import { historyKey } from './over-time';
 
 /** Retests against the time before and the first time, each with whether it is real; the pillar then and now. */
 export function reviewView(principal: Principal, standing: AthleteStanding) {
@@ -36,6 +37,7 @@ export function reviewView(principal: Principal, standing: AthleteStanding) {
       const graded = change.latest.value === null || test.kind === 'grade';
       return {
         key: `${change.testId}|${change.side}|${change.latest.rungId ?? ''}`,
+        overTime: historyKey(change.latest),
         quality: direct && direct !== 'neck_control' ? quality(direct).name : 'Neck control',
         posture: test.posture,
         needs: test.needs,

@@ -84,6 +84,7 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ op: 'remove', itemId: uuidv7(), revision: '0' }),
   },
   'athletes/:athleteId/review': { see: all, send: nobody },
+  'athletes/:athleteId/review/over-time': { see: all, send: nobody },
   'athletes/:athleteId/screen/:screeningId': { see: all, send: all },
   'athletes/:athleteId/card': { see: all, send: nobody },
   'athletes/:athleteId/clear/agreement': { see: 'write only', send: coaches },

@@ -1,4 +1,4 @@
-import { href } from 'react-router';
+import { href, Link } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { Figure } from '~/app/components/figure';
 import { HeadCells } from '~/app/components/head-cells';
@@ -10,42 +10,41 @@ import { athleteTitle } from '~/app/lib/title';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { reviewView } from '~/server/views/review';
 import type { Route } from './+types/review';
+import { ReviewTabs } from './review-tabs';
+import { verdictWords } from './verdict-words';
 
 export const meta = athleteTitle('Review');
 
 export const loader = async ({ params, context }: Route.LoaderArgs) =>
   reviewView(principalIn(context), await standingIn({ params, context }));
 
-const verdicts = {
-  better: '▲ better',
-  worse: '▼ worse',
-  within_error: '· within error',
-  not_comparable: '▨ not comparable',
-} as const;
-
 export default function ReviewView({ loaderData }: Route.ComponentProps) {
   const { changes, dates, athleteId, first, latest, today, withheld } = loaderData;
   if (changes.length === 0) {
     return (
-      <Empty title={dates.length === 0 ? 'Nothing to review' : 'One screen so far'}>
-        <p>
-          {dates.length === 0
-            ? 'Screen first.'
-            : `Screened on ${dates.map((day) => dayText(day, today)).join(', ')}. A retest after four to six weeks shows what is real.`}
-        </p>
-        {withheld ? null : (
-          <p className="mt-4">
-            <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
-              {dates.length === 0 ? 'Choose the battery' : 'Screen again'}
-            </ButtonLink>
+      <>
+        <ReviewTabs athleteId={athleteId} />
+        <Empty title={dates.length === 0 ? 'Nothing to review' : 'One screen so far'}>
+          <p>
+            {dates.length === 0
+              ? 'Screen first.'
+              : `Screened on ${dates.map((day) => dayText(day, today)).join(', ')}. A retest after four to six weeks shows what is real.`}
           </p>
-        )}
-      </Empty>
+          {withheld ? null : (
+            <p className="mt-4">
+              <ButtonLink look="next" to={href('/athletes/:athleteId/screen', { athleteId })}>
+                {dates.length === 0 ? 'Choose the battery' : 'Screen again'}
+              </ButtonLink>
+            </p>
+          )}
+        </Empty>
+      </>
     );
   }
   const real = changes.filter((change) => change.verdict === 'better' || change.verdict === 'worse');
   return (
     <>
+      <ReviewTabs athleteId={athleteId} />
       <h2 className="text-3xl">
         {real.length === 0
           ? 'No change beyond test error'
@@ -90,7 +89,11 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
                     bare
                     className="h-10 w-16 shrink-0 print:h-6 print:w-10"
                   />
-                  {change.test}
+                  <Link
+                    to={`${href('/athletes/:athleteId/review/over-time', { athleteId })}?${new URLSearchParams({ test: change.overTime })}`}
+                  >
+                    {change.test}
+                  </Link>
                 </th>
                 <td className="py-1.5 pr-3 print:py-0.5 font-normal text-quiet">{change.quality}</td>
                 <td className="py-1.5 pr-3 print:py-0.5" title={change.days[0]}>
@@ -103,7 +106,7 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
                   {change.latest}
                 </td>
                 <td className="py-1.5 pr-3 print:py-0.5 whitespace-nowrap">
-                  {verdicts[change.verdict]} {change.difference}
+                  {verdictWords[change.verdict]} {change.difference}
                 </td>
                 <td className="py-1.5 font-normal text-quiet">{change.realFrom}</td>
               </tr>
