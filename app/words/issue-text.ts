@@ -175,6 +175,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     'Somebody saved the settings after you opened this page. Nothing was overwritten; open the page again to see what was saved.',
   'catalogue.reason': () => 'Say why, for whoever reads this later.',
   'catalogue.unknown': () => 'This entry is not in the library any more.',
+  'catalogue.works_by_it': () =>
+    'The practice works by this school. Choose another in Settings, then hide it.',
   'catalogue.stale': () =>
     'Somebody changed the library after you opened this page. Nothing was overwritten; open it again.',
   // Screen

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { rungSchema, unitSchema } from './schema';
+import { fitSchema, lumbarSchema, positionSchema, rungSchema, schoolSchema, unitSchema } from './schema';
 
 /**
  * A practice's own hand on the catalogue. Each entry keeps only what was changed, so that the rest follows when the shipped
@@ -81,6 +81,28 @@ export const testPatchSchema = z
   .strict();
 export type TestPatch = z.infer<typeof testPatchSchema>;
 
+/** A school of the practice's own: a copy of a shipped one, with what it says, counts, fits and leaves out. */
+export const ownSchoolSchema = z
+  .object({
+    /** The shipped school it was copied from; what it does not say of a ladder or a dispute is as there. */
+    from: z.string().max(40),
+    name: text(60),
+    belief: text(600),
+    instructions: text(600),
+    doses: text(400),
+    chooses: text(400),
+    rejects: text(400),
+    counts: schoolSchema.shape.counts,
+    words: z.record(positionSchema, text(240)),
+    avoid_lumbar: z.array(lumbarSchema),
+    /** By ladder. */
+    fits: z.record(z.string().max(80), fitSchema),
+    /** By dispute: is what practitioners disagree on used here? */
+    uses: z.record(z.string().max(80), z.boolean()),
+  })
+  .strict();
+export type OwnSchool = z.infer<typeof ownSchoolSchema>;
+
 const state = <P extends z.ZodType>(patch: P) => z.object({ patch, hidden: z.boolean() });
 
 export const editsSchema = z.object({
@@ -92,13 +114,15 @@ export const editsSchema = z.object({
     z.string(),
     z.object({ ladderId: z.string(), afterRungId: z.string().nullable(), rung: rungSchema }),
   ),
+  /** Own schools by id, whole. */
+  schools: z.record(z.string(), state(ownSchoolSchema)).default({}),
 });
 /** What holds now, folded from the history. */
 export type CatalogueEdits = z.infer<typeof editsSchema>;
 
-export const noEdits: CatalogueEdits = { rungs: {}, ladders: {}, tests: {}, added: {} };
+export const noEdits: CatalogueEdits = { rungs: {}, ladders: {}, tests: {}, added: {}, schools: {} };
 
-export type EditKind = 'rung' | 'ladder' | 'test';
+export type EditKind = 'rung' | 'ladder' | 'test' | 'school';
 
 const entryId = z.string().min(1).max(80);
 
@@ -107,7 +131,13 @@ export const catalogueEditSchema = z.union([
   z.object({ op: z.literal('change'), kind: z.literal('rung'), entryId, patch: rungPatchSchema }),
   z.object({ op: z.literal('change'), kind: z.literal('ladder'), entryId, patch: ladderPatchSchema }),
   z.object({ op: z.literal('change'), kind: z.literal('test'), entryId, patch: testPatchSchema }),
-  z.object({ op: z.enum(['hide', 'restore']), kind: z.enum(['rung', 'ladder', 'test']), entryId }),
+  z.object({ op: z.literal('change'), kind: z.literal('school'), entryId, patch: ownSchoolSchema.partial() }),
+  z.object({
+    op: z.enum(['hide', 'restore']),
+    kind: z.enum(['rung', 'ladder', 'test', 'school']),
+    entryId,
+  }),
+  z.object({ op: z.literal('add'), kind: z.literal('school'), entryId, school: ownSchoolSchema }),
   z.object({
     op: z.literal('add'),
     kind: z.literal('rung'),
@@ -119,13 +149,18 @@ export const catalogueEditSchema = z.union([
 ]);
 export type CatalogueEdit = z.infer<typeof catalogueEditSchema>;
 
-const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests' } as const;
+const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests', school: 'schools' } as const;
 
 /**
  * The edits after one more. A change adds to what was changed before; hiding keeps the changes; restoring takes both back
- * to the shipped entry (an own rung that is restored shows again as it was added).
+ * to the shipped entry (an own rung that is restored shows again as it was added, an own school as it is).
  */
 export function withEdit(edits: CatalogueEdits, edit: CatalogueEdit): CatalogueEdits {
+  if (edit.op === 'add' && edit.kind === 'school')
+    return {
+      ...edits,
+      schools: { ...edits.schools, [edit.entryId]: { patch: edit.school, hidden: false } },
+    };
   if (edit.op === 'add')
     return {
       ...edits,
@@ -139,7 +174,11 @@ export function withEdit(edits: CatalogueEdits, edit: CatalogueEdit): CatalogueE
     string,
     { patch: object; hidden: boolean }
   >;
-  if (edit.op === 'restore') return { ...edits, [shelf]: others };
+  if (edit.op === 'restore')
+    // An own school has nothing shipped to go back to: it is offered again.
+    return edit.kind === 'school' && before
+      ? { ...edits, schools: { ...edits.schools, [edit.entryId]: { ...before, hidden: false } } as never }
+      : { ...edits, [shelf]: others };
   const patch = edit.op === 'change' ? { ...before?.patch, ...edit.patch } : (before?.patch ?? {});
   const hidden = edit.op === 'hide' ? true : (before?.hidden ?? false);
   return { ...edits, [shelf]: { ...others, [edit.entryId]: { patch, hidden } } };
@@ -159,9 +198,14 @@ export function readEdits(stored: unknown): { edits: CatalogueEdits; dropped: st
   if (whole.success) return { edits: whole.data, dropped: [] };
   const edits = structuredClone(noEdits) as CatalogueEdits;
   const dropped: string[] = [];
-  const shapes = { rungs: rungPatchSchema, ladders: ladderPatchSchema, tests: testPatchSchema } as const;
+  const shapes = {
+    rungs: rungPatchSchema,
+    ladders: ladderPatchSchema,
+    tests: testPatchSchema,
+    schools: ownSchoolSchema,
+  } as const;
   const record = (stored ?? {}) as Record<string, Record<string, unknown> | undefined>;
-  for (const shelf of ['rungs', 'ladders', 'tests'] as const)
+  for (const shelf of ['rungs', 'ladders', 'tests', 'schools'] as const)
     for (const [id, value] of Object.entries(record[shelf] ?? {})) {
       const read = state(shapes[shelf]).safeParse(value);
       if (read.success) (edits[shelf] as Record<string, unknown>)[id] = read.data;

@@ -120,6 +120,8 @@ export const schoolSchema = z.object({
   doses: z.string(),
   chooses: z.string(),
   rejects: z.string(),
+  /** What it counts held positions in: seconds, breaths, or seconds with breaths beside them. */
+  counts: z.enum(['seconds', 'breaths', 'both']),
   /** One cue for each kind of position, in the school's way. */
   words: z.record(positionSchema, z.string()),
   avoid_lumbar: z.array(lumbarSchema),

@@ -1,28 +1,26 @@
-import { ladder, ladders, rung, schools } from '.';
+import { disputes, ladder, ladders, rung, schools } from '.';
 import { noEdits } from './edits';
 import { schoolAmount, schoolBreath, schoolWords } from './school-words';
-import { tradeOf } from './trade';
+import { shippedTrade, tradeOf } from './trade';
 
 describe('what a school changes', () => {
   const deadBug = ladder('dead_bug');
   it('times the breath: exhale as the limbs go out where the school does so', () => {
-    expect(schoolBreath(deadBug.breath, 'breath_owned')).toMatch(/^Exhale as the limbs go out/);
-    expect(schoolBreath(deadBug.breath, 'neutral')).toMatch(/^Inhale as the limbs travel out/);
-    expect(schoolBreath('Breathe.', 'flatten')).toBe('Breathe.');
+    expect(schoolBreath(deadBug.breath, 'breath_owned', disputes)).toMatch(/^Exhale as the limbs go out/);
+    expect(schoolBreath(deadBug.breath, 'neutral', disputes)).toMatch(/^Inhale as the limbs travel out/);
+    expect(schoolBreath('Breathe.', 'flatten', disputes)).toBe('Breathe.');
   });
   it('counts breaths where the school counts breaths', () => {
-    expect(schoolAmount(rung('plank_full'), 45, 'breath_owned')).toBe('9 breaths in place of 45 s');
-    expect(schoolAmount(rung('dead_bug_heel_tap'), 8, 'breath_owned')).toContain(
-      '8 breaths, one full breath',
-    );
-    expect(schoolAmount(rung('hollow_full'), 30, 'flatten')).toBe('30 s, or 6 breaths');
-    expect(schoolAmount(rung('plank_full'), 45, 'brace')).toBeNull();
-    expect(schoolAmount(rung('breath_supine'), 5, 'breath_owned')).toBeNull();
+    expect(schoolAmount(rung('plank_full'), 45, 'breaths')).toBe('9 breaths in place of 45 s');
+    expect(schoolAmount(rung('dead_bug_heel_tap'), 8, 'breaths')).toContain('8 breaths, one full breath');
+    expect(schoolAmount(rung('hollow_full'), 30, 'both')).toBe('30 s, or 6 breaths');
+    expect(schoolAmount(rung('plank_full'), 45, 'seconds')).toBeNull();
+    expect(schoolAmount(rung('breath_supine'), 5, 'breaths')).toBeNull();
   });
   it('has a cue of its own for every kind of position, whether the ladder fits or is adapted', () => {
     for (const ladder of ladders)
       for (const rung of ladder.rungs) {
-        const said = schools.map((school) => schoolWords(ladder, rung, 10, school.id).ownCue);
+        const said = schools.map((school) => schoolWords(shippedTrade, ladder, rung, 10, school.id).ownCue);
         const spoken = said.filter((cue) => cue !== null);
         // Breath and brace drills are the school's own matter: only where it adapts them it says how.
         if (['breathing', 'brace_drill', 'neck_ball'].includes(rung.posture.archetype)) {
@@ -65,7 +63,7 @@ describe('the words of a rung', () => {
   it('are those of the ladder on a rung that has none', () => {
     const plank = ladder('plank');
     const own = { ...rung('plank_full'), cues: [] };
-    expect(schoolWords(plank, own, 30, 'brace').cues).toEqual(plank.do.slice(0, 3));
+    expect(schoolWords(shippedTrade, plank, own, 30, 'brace').cues).toEqual(plank.do.slice(0, 3));
   });
   it('give way to a practice’s own words on the ladder, but not to those it wrote on the rung', () => {
     const words = { do: ['Our own cue'], breath: 'Our own breath' };
@@ -75,7 +73,7 @@ describe('the words of a rung', () => {
       rungs: { breath_balloon: { patch: { cues: ['Our balloon cue'] }, hidden: false } },
     };
     const trade = tradeOf(edits);
-    const of = (id: string) => schoolWords(trade.ladderOf(id), trade.rung(id), 5, 'brace');
+    const of = (id: string) => schoolWords(trade, trade.ladderOf(id), trade.rung(id), 5, 'brace');
     expect(of('breath_prone')).toMatchObject({ cues: ['Our own cue'], breath: 'Our own breath' });
     expect(of('breath_balloon')).toMatchObject({ cues: ['Our balloon cue'], breath: 'Our own breath' });
     expect(of('plank_full').cues).toEqual(rung('plank_full').cues);

@@ -1,6 +1,7 @@
 import { usualBreathS } from '~/core/body/dose';
-import { disputes, type Ladder, type Rung, school } from '.';
-import type { Position } from './schema';
+import { counted } from '~/core/words/counted';
+import type { Dispute, Ladder, Position, Rung, School } from './schema';
+import type { Trade } from './trade';
 
 /** What a school changes in the words and the counting of an exercise; which rungs it offers is decided elsewhere. */
 export interface SchoolWords {
@@ -13,15 +14,10 @@ export interface SchoolWords {
   readonly amount: string | null;
 }
 
-/** Schools that count a position by breaths. */
-const countsBreaths: ReadonlySet<string> = new Set(['breath_owned']);
-/** Schools that give holds in breaths beside seconds. */
-const holdsInBreaths: ReadonlySet<string> = new Set(['flatten']);
-
 const alternative = /\s*Accepted alternative:\s*/;
 
 /** Breath as the school times it: the accepted alternative first, where the school is one that exhales as the limbs go out. */
-export function schoolBreath(breath: string, schoolId: string): string {
+export function schoolBreath(breath: string, schoolId: string, disputes: readonly Dispute[]): string {
   const [usual, other] = breath.split(alternative);
   if (!usual || !other) return breath;
   const timing = disputes.find((dispute) => dispute.id === 'breath_timing');
@@ -33,16 +29,16 @@ export function schoolBreath(breath: string, schoolId: string): string {
 export function schoolAmount(
   pick: Pick<Rung, 'unit'>,
   amount: number,
-  schoolId: string,
+  counts: School['counts'],
   breathS: number = usualBreathS,
 ): string | null {
   const breaths = Math.max(1, Math.round(amount / breathS));
-  const many = (n: number) => `${n} ${n === 1 ? 'breath' : 'breaths'}`;
-  if (countsBreaths.has(schoolId)) {
-    if (pick.unit === 'hold_s') return `${many(breaths)} in place of ${amount} s`;
-    if (pick.unit === 'reps') return `${many(amount)}, one full breath at the far end of each rep`;
+  if (counts === 'breaths') {
+    if (pick.unit === 'hold_s') return `${counted(breaths, 'breath')} in place of ${amount} s`;
+    if (pick.unit === 'reps')
+      return `${counted(amount, 'breath')}, one full breath at the far end of each rep`;
   }
-  if (holdsInBreaths.has(schoolId) && pick.unit === 'hold_s') return `${amount} s, or ${many(breaths)}`;
+  if (counts === 'both' && pick.unit === 'hold_s') return `${amount} s, or ${counted(breaths, 'breath')}`;
   return null;
 }
 
@@ -66,19 +62,25 @@ const positionOf: Readonly<Partial<Record<Rung['posture']['archetype'], Position
 };
 
 /** The school's cue for a rung: of its position; the general one where it adapts a drill that has none. */
-function schoolCue(ladder: Ladder, rung: Rung, schoolId: string): string | null {
-  const { words, instructions } = school(schoolId);
+function schoolCue(ladder: Ladder, rung: Rung, { id, words, instructions }: School): string | null {
   const position = positionOf[rung.posture.archetype];
   if (position) return words[position];
-  return ladder.schools[schoolId] === 'adapts' ? instructions : null;
+  return ladder.schools[id] === 'adapts' ? instructions : null;
 }
 
 /** Cues, breath and counting of a rung in a school; a rung without words of its own has those of its ladder. */
-export function schoolWords(ladder: Ladder, rung: Rung, amount: number, schoolId: string): SchoolWords {
+export function schoolWords(
+  trade: Pick<Trade, 'school' | 'disputes'>,
+  ladder: Ladder,
+  rung: Rung,
+  amount: number,
+  schoolId: string,
+): SchoolWords {
+  const school = trade.school(schoolId);
   return {
     cues: rung.cues.length > 0 ? rung.cues : ladder.do.slice(0, 3),
-    ownCue: schoolCue(ladder, rung, schoolId),
-    breath: schoolBreath(rung.breath ?? ladder.breath, schoolId),
-    amount: schoolAmount(rung, amount, schoolId),
+    ownCue: schoolCue(ladder, rung, school),
+    breath: schoolBreath(rung.breath ?? ladder.breath, schoolId, trade.disputes),
+    amount: schoolAmount(rung, amount, school.counts),
   };
 }

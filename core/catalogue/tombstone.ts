@@ -1,4 +1,4 @@
-import type { Fault, Ladder, Rung, ScreenTest } from './schema';
+import type { Fault, Ladder, Rung, School, ScreenTest } from './schema';
 
 /**
  * What stands where an entry was that the catalogue does not hold any more: facts that name it stay readable, nothing is
@@ -83,4 +83,18 @@ export const goneFault = (id: string): Fault => ({
   region: '',
   suggests: '',
   action: 'allowed',
+});
+
+/** Leaves nothing out and has no words of its own. */
+export const goneSchool = (id: string): School => ({
+  id,
+  name: `A school ${gone}`,
+  belief: '',
+  instructions: '',
+  doses: '',
+  chooses: '',
+  rejects: '',
+  counts: 'seconds',
+  words: { lying: '', front: '', side: '', bridge: '', back: '', upright: '' },
+  avoid_lumbar: [],
 });

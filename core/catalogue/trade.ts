@@ -1,12 +1,14 @@
 import {
   catalogueVersion,
+  disputes as shippedDisputes,
   faults as shippedFaults,
   ladders as shippedLadders,
+  schools as shippedSchools,
   screenTests as shippedTests,
 } from '.';
 import { type CatalogueEdits, noEdits, type OwnTarget, type RungPatch, type TestPatch } from './edits';
-import type { Fault, Ladder, Rung, ScreenTest } from './schema';
-import { goneFault, goneLadder, goneRung, goneTest } from './tombstone';
+import type { Dispute, Fault, Ladder, Rung, School, ScreenTest } from './schema';
+import { goneFault, goneLadder, goneRung, goneSchool, goneTest } from './tombstone';
 
 /**
  * The one door to the catalogue as a practice has it: the shipped data under its own edits. Reading an id that is not there
@@ -27,6 +29,12 @@ export interface Trade {
   readonly hasTest: (id: string) => boolean;
   readonly fault: (id: string) => Fault;
   readonly hasFault: (id: string) => boolean;
+  /** The shipped schools and the practice's own, those it hides among them. */
+  readonly schools: readonly TradeSchool[];
+  readonly school: (id: string) => School;
+  readonly hasSchool: (id: string) => boolean;
+  /** What practitioners disagree on, with the own schools on the side they take. */
+  readonly disputes: readonly Dispute[];
   /** Tests offered at the station. */
   readonly stationTests: readonly ScreenTest[];
   /** Own targets by test, in the test's unit; the one for everybody first. */
@@ -38,6 +46,36 @@ export interface Trade {
   readonly ownHand: (rungId: string) => 'changed' | 'added' | undefined;
   /** Edits whose entry is not in the catalogue any more. */
   readonly orphans: readonly string[];
+}
+
+/** A school; an own one knows which shipped one it was copied from. */
+export interface TradeSchool extends School {
+  readonly from: string | null;
+  readonly hidden: boolean;
+}
+
+/** How ladders suit the own schools: as each says, else as its shipped one. */
+function withFits(ladder: Ladder, schools: CatalogueEdits['schools']): Ladder {
+  const fits = Object.entries(schools).flatMap(([id, { patch }]) => {
+    const fit = patch.fits[ladder.id] ?? ladder.schools[patch.from];
+    return fit ? [[id, fit] as const] : [];
+  });
+  return { ...ladder, schools: { ...ladder.schools, ...Object.fromEntries(fits) } };
+}
+
+/** The side each own school takes: as it says, else as its shipped one; who takes none there takes none here. */
+function withSides(dispute: Dispute, schools: CatalogueEdits['schools']): Dispute {
+  const takes = (side: readonly string[], uses: boolean) =>
+    Object.entries(schools).flatMap(([id, { patch }]) =>
+      (patch.uses[dispute.id] === undefined ? side.includes(patch.from) : patch.uses[dispute.id] === uses)
+        ? [id]
+        : [],
+    );
+  return {
+    ...dispute,
+    used_by: [...dispute.used_by, ...takes(dispute.used_by, true)],
+    avoided_by: [...dispute.avoided_by, ...takes(dispute.avoided_by, false)],
+  };
 }
 
 /**
@@ -97,7 +135,26 @@ const faultById = new Map(shippedFaults.map((fault) => [fault.id, fault]));
 /** The catalogue under a practice's edits. */
 export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
   const untouched = edits === noEdits;
-  const ladders = untouched ? shippedLadders : shippedLadders.map((ladder) => withRungs(ladder, edits));
+  const ladders = untouched
+    ? shippedLadders
+    : shippedLadders.map((ladder) => withFits(withRungs(ladder, edits), edits.schools));
+  const schools: TradeSchool[] = [
+    ...shippedSchools.map((school) => ({ ...school, from: null, hidden: false })),
+    ...Object.entries(edits.schools).map(
+      ([
+        id,
+        {
+          patch: { fits: _, uses: __, ...school },
+          hidden,
+        },
+      ]) => ({
+        ...school,
+        id,
+        hidden,
+      }),
+    ),
+  ];
+  const bySchool = new Map(schools.map((school) => [school.id, school]));
   const byRung = new Map<string, { rung: Rung; ladder: Ladder }>();
   const byLadder = new Map<string, Ladder>();
   for (const ladder of ladders) {
@@ -131,6 +188,10 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     hasTest: (id) => byTest.has(id),
     fault: (id) => faultById.get(id) ?? goneFault(id),
     hasFault: (id) => faultById.has(id),
+    schools,
+    school: (id) => bySchool.get(id) ?? goneSchool(id),
+    hasSchool: (id) => bySchool.has(id),
+    disputes: untouched ? shippedDisputes : shippedDisputes.map((one) => withSides(one, edits.schools)),
     stationTests: tests.filter((test) => !edits.tests[test.id]?.hidden),
     ownTargets: Object.fromEntries(
       Object.entries(edits.tests).flatMap(([id, { patch }]) =>

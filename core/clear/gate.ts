@@ -236,7 +236,7 @@ export function gate(facts: GateFacts): Gate {
       ...cautionBars(ladder, rung, cautions),
       ...heightBars(ladder, rung, cautions, facts.owned),
       ...(rung.load.start > 0 && rung.load.by !== 'none' && !mayLoad ? [issue('bar.youth_load')] : []),
-      ...schoolBar(ladder, rung, facts.schoolId),
+      ...schoolBar(trade, ladder, rung, facts.schoolId),
       ...kitBar(rung, facts.kit),
     ];
     const hold = rung.unit === 'hold_s';

@@ -63,19 +63,24 @@ describe('a school', () => {
   const its = school('brace');
   const plain: Ladder = { ...ladderOf('plank_full'), schools: {} };
   it('leaves out a family it avoids, a low back it avoids, and what it disputes, each in its words', () => {
-    expect(schoolBar(plain, given({}), 'brace')).toEqual([]);
-    expect(schoolBar({ ...plain, schools: { brace: 'avoids' } }, given({}), 'brace')).toEqual([
+    expect(schoolBar(shippedTrade, plain, given({}), 'brace')).toEqual([]);
+    expect(schoolBar(shippedTrade, { ...plain, schools: { brace: 'avoids' } }, given({}), 'brace')).toEqual([
       { code: 'bar.school', path: [], values: { school: its.name } },
     ]);
-    expect(schoolBar({ ...plain, schools: { brace: 'fits' } }, given({}), 'brace')).toEqual([]);
+    expect(schoolBar(shippedTrade, { ...plain, schools: { brace: 'fits' } }, given({}), 'brace')).toEqual([]);
     for (const other of schools)
       for (const lumbar of other.avoid_lumbar)
-        expect(schoolBar(plain, given({ lumbar }), other.id)).toEqual([
+        expect(schoolBar(shippedTrade, plain, given({ lumbar }), other.id)).toEqual([
           { code: 'bar.school_lumbar', path: [], values: { school: other.name, lumbar } },
         ]);
     for (const dispute of disputes)
       for (const other of schools) {
-        const found = schoolBar(plain, given({ disputed: dispute.id, lumbar: 'neutral' }), other.id);
+        const found = schoolBar(
+          shippedTrade,
+          plain,
+          given({ disputed: dispute.id, lumbar: 'neutral' }),
+          other.id,
+        );
         expect(found).toEqual(
           dispute.used_by.includes(other.id)
             ? []

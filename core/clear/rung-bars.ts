@@ -1,13 +1,19 @@
-import { disputes, equipment, type Ladder, type Rung, school } from '~/core/catalogue';
+import { equipment, type Ladder, type Rung } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { type Issue, issue } from '~/core/result';
 
 /** Why a school leaves a rung out; empty when it does not. */
-export function schoolBar(ladder: Ladder, rung: Rung, schoolId: string): Issue[] {
-  const own = school(schoolId);
+export function schoolBar(
+  trade: Pick<Trade, 'school' | 'disputes'>,
+  ladder: Ladder,
+  rung: Rung,
+  schoolId: string,
+): Issue[] {
+  const own = trade.school(schoolId);
   if (ladder.schools[schoolId] === 'avoids') return [issue('bar.school', { school: own.name })];
   if (own.avoid_lumbar.includes(rung.lumbar))
     return [issue('bar.school_lumbar', { school: own.name, lumbar: rung.lumbar })];
-  const dispute = disputes.find((disputed) => disputed.id === rung.disputed);
+  const dispute = trade.disputes.find((disputed) => disputed.id === rung.disputed);
   if (dispute && !dispute.used_by.includes(schoolId))
     return [issue('bar.disputed', { school: own.name, exercise: dispute.exercise })];
   return [];

@@ -38,7 +38,7 @@ export function whyOut(trade: Trade, ladder: Ladder, rung: Rung, search: RungSea
   if (trade.isHidden(rung.id)) return issue('bar.hidden');
   const [bar] = [
     ...cautionBars(ladder, rung, search.cautions ?? []),
-    ...(search.school ? schoolBar(ladder, rung, search.school) : []),
+    ...(search.school ? schoolBar(trade, ladder, rung, search.school) : []),
     ...(search.kit ? kitBar(rung, search.kit) : []),
   ];
   if (bar) return bar;

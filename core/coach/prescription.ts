@@ -166,7 +166,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
   const { ladder, rung, load, lever, limit, asked } = candidate;
   const capped = asked.pieces > 1;
   const sets = capped ? Math.min(mostPieces, input.sets * asked.pieces) : input.sets;
-  const words = schoolWords(ladder, rung, asked.amount, athlete.schoolId);
+  const words = schoolWords(athlete.trade, ladder, rung, asked.amount, athlete.schoolId);
   const firstSide = rung.sided ? (weaker?.side ?? 'left') : null;
   const extraSetSide = rung.sided && weaker?.acts && !capped && input.sets >= 2 ? weaker.side : null;
   const timed = {

@@ -1,14 +1,13 @@
 import { z } from 'zod';
 import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits } from '~/core/body/units';
-import { equipment, hasDiscipline, schools } from '~/core/catalogue';
+import { equipment, hasDiscipline } from '~/core/catalogue';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
 
 /** An athlete as they are written down: figures in kilograms and metres. Messages are codes. */
 
 const kitIds = new Set(equipment.map((item) => item.id));
-const schoolIds = new Set(schools.map((school) => school.id));
 const name = (code: string) =>
   z.string({ error: code }).transform(plainLine).pipe(z.string().min(1, code).max(80, 'form.too_long'));
 
@@ -26,10 +25,8 @@ export const athleteSchema = z.object({
     .number()
     .min(bodyLimits.statureM.min, 'athlete.stature')
     .max(bodyLimits.statureM.max, 'athlete.stature'),
-  schoolId: z
-    .string()
-    .refine((id) => schoolIds.has(id), 'athlete.school')
-    .nullable(),
+  /** One of the practice's, which has some of its own; null for the one the practice works by. */
+  schoolId: z.string().min(1, 'athlete.school').max(80, 'athlete.school').nullable(),
   kit: z.array(z.string().refine((id) => kitIds.has(id), 'athlete.kit')).max(60),
   sessionsPerWeek: z.number().int().min(1, 'athlete.sessions').max(5, 'athlete.sessions'),
   minutesPerSession: z.number().int().min(8, 'athlete.minutes').max(45, 'athlete.minutes'),

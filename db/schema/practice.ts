@@ -49,7 +49,7 @@ export const practice = pgTable('practice', {
   catalogueRevision: integer().notNull().default(0),
 });
 
-const editKinds = ['rung', 'ladder', 'test'] as const;
+const editKinds = ['rung', 'ladder', 'test', 'school'] as const;
 
 /** Changes of the catalogue: append-only, each with its reason. */
 export const catalogueEdit = pgTable(

@@ -8,6 +8,14 @@ import { id, line } from './fields';
 
 /** Is the entry of an edit one the catalogue has? */
 function isKnown(trade: Trade, edit: CatalogueEdit): boolean {
+  if (edit.kind === 'school') {
+    // What is shipped is copied, and only copies are changed.
+    const known = trade.schools.find(({ id: its }) => its === edit.entryId);
+    return edit.op === 'add'
+      ? known === undefined &&
+          trade.schools.some(({ id: its, from }) => its === edit.school.from && from === null)
+      : known !== undefined && known.from !== null;
+  }
   if (edit.op === 'add')
     return trade.hasLadder(edit.ladderId) && (edit.afterRungId === null || trade.hasRung(edit.afterRungId));
   if (edit.kind === 'rung') return trade.hasRung(edit.entryId);
@@ -26,6 +34,7 @@ export const editCatalogue = command({
   }),
   async run(principal, { id: editId, revision, reason, edit }) {
     if (!isKnown(principal.trade, edit)) return refuse('catalogue.unknown', { id: edit.entryId });
+    if (edit.op === 'hide' && edit.entryId === principal.schoolId) return refuse('catalogue.works_by_it');
     const kept = await editCatalogueRow(
       { id: editId, practiceId: principal.practiceId, staffId: principal.staffId, reason, edit },
       revision,

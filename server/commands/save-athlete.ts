@@ -23,6 +23,8 @@ export const saveAthlete = command({
     const before = held.value.athlete;
     const wrong = birthDateIssue(values.birthDate, principal.today);
     if (wrong) return refuse([wrong]);
+    if (values.schoolId !== null && !principal.trade.hasSchool(values.schoolId))
+      return refuse('athlete.school', {}, ['schoolId']);
     if (values.birthDate !== before.birthDate && !can(principal, 'athlete.change_birth_date'))
       return refuse('can.not', { action: 'athlete.change_birth_date' }, ['birthDate']);
     if ((await saveAthleteRow(principal.practiceId, athleteId, version, values)) === 'stale')

@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import { schools } from '~/core/catalogue';
 import { leastGuardianYears } from '~/core/clear/clear';
 import { readBand, readWeights } from '~/core/dose/rack';
 import { refuse } from '~/core/result';
@@ -27,7 +26,7 @@ export const settingsSchema = z
     version: z.number().int(),
     name: line(1, 120, 'settings.name'),
     timeZone: z.string().max(60).refine(isTimeZone, 'settings.time_zone'),
-    schoolId: z.string().refine((id) => schools.some((school) => school.id === id), 'athlete.school'),
+    schoolId: z.string().max(80, 'athlete.school'),
     firstWeekday: z.union([z.literal(0), z.literal(1)]),
     massUnit: z.enum(['kg', 'lb']),
     lengthUnit: z.enum(['cm', 'in']),
@@ -72,6 +71,7 @@ export const saveSettings = command({
   input: settingsSchema,
   async run(principal, form) {
     const { version, name, timeZone, schoolId, firstWeekday, flexionReason, rack, ...figures } = form;
+    if (!principal.trade.hasSchool(schoolId)) return refuse('athlete.school', {}, ['schoolId']);
     const before = principal.settings;
     // A page that says nothing of the rack leaves it as it is.
     const settings = rack === undefined ? figures : { ...figures, rack };

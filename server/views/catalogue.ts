@@ -10,6 +10,14 @@ const patchWords: Readonly<Record<string, string>> = {
   avoid: 'what not to do',
   tell: 'what to say',
   setUp: 'set-up',
+  doses: 'what it prescribes',
+  chooses: 'what it chooses',
+  rejects: 'what it rejects',
+  counts: 'what it counts in',
+  words: 'its cues',
+  avoid_lumbar: 'movements of the low back',
+  fits: 'ladders',
+  uses: 'disputes',
 };
 
 function whatWasDone(edit: CatalogueEdit, name: string): string {
@@ -19,7 +27,7 @@ function whatWasDone(edit: CatalogueEdit, name: string): string {
     case 'restore':
       return `Restored ${name}`;
     case 'add':
-      return `Added ${edit.rung.name}`;
+      return edit.kind === 'school' ? `Wrote ${edit.school.name}` : `Added ${edit.rung.name}`;
     case 'change':
       return `Changed ${Object.keys(edit.patch)
         .map((key) => patchWords[key] ?? key)
@@ -34,6 +42,7 @@ export async function historyOf(principal: Principal, entryIds: readonly string[
   const name = (id: string) => {
     if (trade.hasRung(id)) return trade.rung(id).name;
     if (trade.hasLadder(id)) return trade.ladder(id).name;
+    if (trade.hasSchool(id)) return trade.school(id).name;
     return trade.hasTest(id) ? trade.test(id).name : 'an entry that is gone';
   };
   return rows.map((row) => ({

@@ -1,7 +1,7 @@
 import { bodyOf } from '~/core/body/anthropometry';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
-import { caution, disciplineLabel, qualityName, school } from '~/core/catalogue';
+import { caution, disciplineLabel, qualityName } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { workText } from '~/core/coach/prescription';
@@ -72,7 +72,7 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
           reasons: week.reasons,
         }
       : undefined,
-    school: school(athlete.schoolId ?? principal.schoolId).name,
+    school: principal.trade.school(athlete.schoolId ?? principal.schoolId).name,
     sessions: sessions.map((session) => sessionView(principal, standing, session, week?.focus ?? null)),
     totals: totalsView(
       principal,

@@ -1,5 +1,5 @@
 import type { Archetype } from '~/core/body/posture';
-import { cautions, equipment, type Ladder, type Rung, schools } from '~/core/catalogue';
+import { cautions, equipment, type Ladder, type Rung } from '~/core/catalogue';
 import { ladderNm } from '~/core/catalogue/lever-table';
 import type { Trade } from '~/core/catalogue/trade';
 import { findRungs, type RungSearch } from '~/core/coach/find-rungs';
@@ -9,7 +9,7 @@ import type { ChosenBody } from './body';
  * What the library is narrowed to, from the address; an athlete's own school, cautions and kit unless said otherwise.
  * A word that names nothing asks for nothing.
  */
-export function searchOf(params: URLSearchParams, chosen: ChosenBody): RungSearch {
+export function searchOf(trade: Trade, params: URLSearchParams, chosen: ChosenBody): RungSearch {
   const given = (name: string) => params.get(name) || undefined;
   const known = (name: string, rows: readonly { readonly id: string }[]) =>
     rows.some(({ id }) => id === given(name)) ? given(name) : undefined;
@@ -20,7 +20,7 @@ export function searchOf(params: URLSearchParams, chosen: ChosenBody): RungSearc
     text: given('q'),
     quality: given('quality'),
     sport: given('sport'),
-    school: given('school') === 'any' ? undefined : (known('school', schools) ?? own?.schoolId),
+    school: given('school') === 'any' ? undefined : (known('school', trade.schools) ?? own?.schoolId),
     cautions: given('caution') === 'any' ? [] : caution ? [caution] : (own?.cautions ?? []),
     kit: given('kit') === 'any' ? undefined : given('kit') === 'bare' ? [] : kit ? [kit] : own?.kit,
     archetype: given('posture') as Archetype | undefined,

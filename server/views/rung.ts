@@ -1,4 +1,4 @@
-import { caution, disputes, type Rung, school } from '~/core/catalogue';
+import { caution, type Rung } from '~/core/catalogue';
 import type { LeverRow } from '~/core/catalogue/lever-table';
 import { loadInWords } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
@@ -42,9 +42,9 @@ const advanceWords: Readonly<Record<string, (value: number) => string>> = {
 export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownRow | undefined) {
   const ladder = trade.ladderOf(rung.id);
   const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
-  const dispute = rung.disputed ? disputes.find((d) => d.id === rung.disputed) : undefined;
-  const words = schoolWords(ladder, rung, rung.goal.amount, schoolId);
-  const name = (id: string) => school(id).name;
+  const dispute = rung.disputed ? trade.disputes.find((d) => d.id === rung.disputed) : undefined;
+  const words = schoolWords(trade, ladder, rung, rung.goal.amount, schoolId);
+  const name = (id: string) => trade.school(id).name;
   return {
     id: rung.id,
     name: rung.name,
@@ -80,10 +80,10 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
     lumbar: rung.lumbar,
     loadText: row ? loadInWords(row.load) : undefined,
     school: {
-      out: schoolBar(ladder, rung, schoolId)[0],
+      out: schoolBar(trade, ladder, rung, schoolId)[0],
       words: words.ownCue,
       counts: words.amount,
-      prescribes: school(schoolId).doses,
+      prescribes: trade.school(schoolId).doses,
     },
     dispute: dispute && {
       exercise: dispute.exercise,

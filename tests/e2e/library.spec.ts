@@ -73,6 +73,57 @@ test('a school says what it leaves out and why, and disputes show both sides', a
   await expect(page.getByText(/leaves out a flexing low back/).first()).toBeVisible();
 });
 
+test('a school is copied, changed, offered and hidden; what it leaves out follows', async ({ page }) => {
+  await page.goto('/library/rules');
+  await page.getByRole('link', { name: /Copy and change.*Brace and hold/ }).click();
+  await hydrated(page);
+  await page.getByRole('button', { name: 'Keep as our own school' }).click();
+  await expect(page.getByText('Say why, for whoever reads this later.')).toBeVisible();
+  await page.getByLabel('Name').fill('Larkmoor way');
+  await page.getByLabel('Face down, on hands or elbows').fill('Long from heels to crown.');
+  await page.getByLabel('Why').fill('What we teach.');
+  await page.getByRole('button', { name: 'Keep as our own school' }).click();
+  await expect(page.getByRole('heading', { name: 'Larkmoor way', level: 1 })).toBeVisible();
+  await expect(page.getByText('Our own, after Brace and hold')).toBeVisible();
+  await expect(page.getByRole('definition').filter({ hasText: 'Long from heels to crown.' })).toBeVisible();
+  const path = new URL(page.url()).pathname;
+  const id = path.split('/').at(-1);
+
+  // It fits what it was copied from until it says otherwise.
+  const leftOut = page.getByText(/^Leaves out \d+ rungs?, and why$/);
+  const before = Number(/\d+/.exec(String(await leftOut.textContent()))?.[0]);
+  await page.goto(`/library/side_plank?school=${id}`);
+  await expect(page.getByText(/Left out: the school “Larkmoor way” leaves this ladder out/)).toHaveCount(0);
+  await page.goto(path);
+  await hydrated(page);
+  await page.getByRole('combobox', { name: 'Side plank', exact: true }).selectOption({ label: 'leaves out' });
+  await page.getByLabel('Why').fill('Shoulders first.');
+  await page.getByRole('button', { name: 'Save our school' }).click();
+  await expect(leftOut).not.toHaveText(new RegExp(`Leaves out ${before} `));
+  await page.getByText(/^History, 2 changes/).click();
+  await expect(page.getByText('Changed ladders of Larkmoor way')).toBeVisible();
+
+  // It is offered to a practice and to an athlete, until it is hidden.
+  const offered = async () => {
+    await page.goto('/athletes/new');
+    return page.getByRole('option', { name: 'Larkmoor way' }).count();
+  };
+  expect(await offered()).toBe(1);
+  await page.goto('/settings');
+  await expect(page.getByText('Larkmoor way.')).toBeVisible();
+  await page.goto(path);
+  await hydrated(page);
+  await page.getByLabel('Why').fill('Tried and left.');
+  await page.getByRole('button', { name: 'Hide it' }).click();
+  await expect(page.getByText('Hidden: no longer offered')).toBeVisible();
+  expect(await offered()).toBe(0);
+  await page.goto(path);
+  await hydrated(page);
+  await page.getByLabel('Why').fill('Tried again.');
+  await page.getByRole('button', { name: 'Offer it again' }).click();
+  await expect(page.getByText('Hidden: no longer offered')).toHaveCount(0);
+});
+
 test('a coach makes the catalogue the practice’s own, with reasons and a history, and takes it back', async ({
   page,
 }) => {

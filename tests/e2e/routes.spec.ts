@@ -46,6 +46,7 @@ const table: Readonly<Record<string, Row>> = {
   library: { see: all, send: nobody },
   'library/tests': { see: all, send: coaches },
   'library/rules': { see: all, send: nobody },
+  'library/schools/:schoolId': { see: all, send: coaches },
   'library/:ladderId': { see: all, send: coaches },
   bench: { see: all, send: nobody },
   'bench/:toolId': {
@@ -283,6 +284,7 @@ function addressOf(pattern: string, whose: World, things: World): string {
   const filled = pattern.replace(/:([a-zA-Z]+)/g, (_, name: string) => {
     if (name === 'athleteId') return whose.athleteId;
     if (name === 'ladderId') return 'plank';
+    if (name === 'schoolId') return 'brace';
     if (name === 'toolId') return 'lever';
     if (name === 'instrument') return 'cuff';
     return things[name as keyof World];
@@ -356,9 +358,7 @@ const sendable = rows.filter(([, { send }]) => send.length > 0);
 /** Rows whose address names something of a practice, or whose body does. */
 const named = rows.filter(
   ([pattern, { body }]) =>
-    /Id/.test(pattern.replace(':ladderId', '').replace(':toolId', '')) ||
-    body ||
-    pattern.startsWith('instruments'),
+    /Id/.test(pattern.replace(/:(ladder|tool|school)Id/, '')) || body || pattern.startsWith('instruments'),
 );
 /** Two things in one address that must belong together. */
 const pairs = rows.filter(([pattern]) => /:athleteId.*:\w+Id/.test(pattern));

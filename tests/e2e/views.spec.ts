@@ -60,6 +60,7 @@ const views: [string, string][] = [
   ['ladder', `/library/plank?athlete=${ysolde.slice(10)}&with=side_plank_full`],
   ['Tests', '/library/tests'],
   ['Schools', '/library/rules'],
+  ['a school', '/library/schools/draw_in'],
   ['Bench', '/bench'],
   ['Lever and load', `/bench/lever?athlete=${ysolde.slice(10)}&rung=side_plank_full`],
   ['Band', '/bench/band?rest=30&wanted=140'],

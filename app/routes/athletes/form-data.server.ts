@@ -2,9 +2,11 @@ import { z } from 'zod';
 import { issueText } from '~/app/words/issue-text';
 import { type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
-import { equipment, schools } from '~/core/catalogue';
+import { equipment } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
 import { issue } from '~/core/result';
+import { offeredSchools } from '~/server/views/schools';
 
 const decimal = (what: string) =>
   z
@@ -94,9 +96,9 @@ export const athleteForm = (today: IsoDay) =>
   });
 
 /** What the form's choices are made of. */
-export function athleteChoices() {
+export function athleteChoices(trade: Trade, schoolId?: string | null) {
   return {
-    schools: schools.map(({ id, name }) => ({ id, name })),
+    schools: offeredSchools(trade, schoolId),
     equipment: equipment
       .filter((item) => item.id !== 'none' && item.id !== 'mat')
       .map(({ id, name }) => ({ id, name })),

@@ -13,7 +13,7 @@ export const meta: Route.MetaFunction = () => pageTitle('Add an athlete');
 export function loader({ context }: Route.LoaderArgs) {
   const { settings } = principalIn(context);
   return {
-    choices: athleteChoices(),
+    choices: athleteChoices(principalIn(context).trade),
     values: {
       id: uuidv7(),
       version: 0,

@@ -8,7 +8,7 @@ import { EditHistory, LadderHand, RungHand } from '~/app/routes/library/own-hand
 import { RungLine } from '~/app/routes/library/rung-line';
 import { RungPanel } from '~/app/routes/library/rung-panel';
 import { issuesText } from '~/app/words/issue-text';
-import { quality, school } from '~/core/catalogue';
+import { quality } from '~/core/catalogue';
 import { leverTable } from '~/core/catalogue/lever-table';
 import { disclaimer } from '~/core/clear/signs';
 import { whyOut } from '~/core/coach/find-rungs';
@@ -33,7 +33,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   if (!ladder) throw notFound('This ladder');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
-  const search = { ...searchOf(query, chosen), text: undefined };
+  const search = { ...searchOf(trade, query, chosen), text: undefined };
   const table = leverTable(ladder, chosen.body, chosen.known, chosen.under16);
   const standing = chosen.athlete?.states.find((state) => state.ladderId === ladder.id)?.rungId;
   const inLadder = (id: string | null | undefined) => ladder.rungs.find((rung) => rung.id === id)?.id;
@@ -85,7 +85,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     })),
     open: view(openId),
     beside: beside ? view(beside) : undefined,
-    school: school(schoolId).name,
+    school: trade.school(schoolId).name,
     body: chosen.body,
     athlete: chosen.athlete && { id: chosen.athlete.id, name: chosen.athlete.name },
     form: chosen.form,

@@ -1,36 +1,17 @@
 import { href, Link } from 'react-router';
 import { pageTitle } from '~/app/lib/title';
 import { barText } from '~/app/words/issue-text';
-import { disputes, ladderOf, ladders, rulesOfTheTrade, rung, schools } from '~/core/catalogue';
-import { schoolBar } from '~/core/clear/rung-bars';
+import { counted } from '~/core/words/counted';
+import { can } from '~/server/principal/can';
+import { principalIn } from '~/server/principal/middleware.server';
+import { schoolsView } from '~/server/views/schools';
 import type { Route } from './+types/rules';
 
 export const meta: Route.MetaFunction = () => pageTitle('Schools and rules');
 
-export function loader() {
-  const name = (id: string) => schools.find((school) => school.id === id)?.name ?? id;
-  return {
-    ...rulesOfTheTrade,
-    schools: schools.map((school) => ({
-      ...school,
-      leavesOut: ladders.flatMap((ladder) =>
-        ladder.rungs.flatMap((rung) => {
-          const [bar] = schoolBar(ladder, rung, school.id);
-          return bar ? [{ id: rung.id, name: rung.name, ladderId: ladder.id, bar }] : [];
-        }),
-      ),
-    })),
-    disputes: disputes.map((dispute) => ({
-      id: dispute.id,
-      exercise: dispute.exercise,
-      usedBy: dispute.used_by.map(name),
-      avoidedBy: dispute.avoided_by.map(name),
-      whyUsed: dispute.why_used,
-      whyAvoided: dispute.why_avoided,
-      default: dispute.default,
-      rungs: dispute.rungs.map((id) => ({ id, name: rung(id).name, ladderId: ladderOf(id).id })),
-    })),
-  };
+export function loader({ context }: Route.LoaderArgs) {
+  const principal = principalIn(context);
+  return { ...schoolsView(principal), mayEdit: can(principal, 'catalogue.edit') };
 }
 
 /** Where practitioners disagree, both sides; and the rules all of them keep. */
@@ -45,12 +26,31 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
       <h1 className="text-4xl sm:text-5xl">Schools and rules</h1>
       <section aria-labelledby="schools" className="mt-7">
         <h2 id="schools" className="border-b-2 border-ink pb-1 text-2xl">
-          Seven schools
+          Schools
         </h2>
         <div className="rule-list">
           {loaderData.schools.map((school) => (
             <div key={school.id} className="grid gap-x-8 gap-y-1 py-3 md:grid-cols-[14rem_1fr]">
-              <h3 className="text-xl">{school.name}</h3>
+              <div>
+                <h3 className="text-xl">
+                  <Link to={href('/library/schools/:schoolId', { schoolId: school.id })}>{school.name}</Link>
+                </h3>
+                {school.copiedFrom ? (
+                  <p className="text-aside text-quiet">
+                    Our own, after {school.copiedFrom}
+                    {school.hidden ? ', hidden by us' : ''}
+                  </p>
+                ) : null}
+                {loaderData.mayEdit ? (
+                  <Link
+                    to={`${href('/library/schools/:schoolId', { schoolId: school.id })}#hand`}
+                    className="inline-block py-2 text-aside"
+                  >
+                    {school.copiedFrom ? 'Change it' : 'Copy and change'}
+                    <span className="sr-only">, {school.name}</span>
+                  </Link>
+                ) : null}
+              </div>
               <div>
                 <p>{school.belief}</p>
                 <p className="mt-1 text-quiet">{school.instructions}</p>
@@ -61,7 +61,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                 {school.leavesOut.length > 0 ? (
                   <details className="mt-1">
                     <summary className="cursor-pointer py-1.5">
-                      Leaves out {school.leavesOut.length} rungs, and why
+                      Leaves out {counted(school.leavesOut.length, 'rung')}, and why
                     </summary>
                     <ul className="border-l-2 border-mortar pl-4 text-aside">
                       {school.leavesOut.map((exercise) => (
@@ -96,10 +96,11 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
               <h3 className="text-xl">{dispute.exercise}</h3>
               <div className="mt-1 grid gap-x-8 gap-y-2 md:grid-cols-2">
                 <p>
-                  <strong>For</strong> ({dispute.usedBy.join(', ') || 'nobody'}). {dispute.whyUsed}
+                  <strong>Who uses it</strong> ({dispute.usedBy.join(', ') || 'nobody'}). {dispute.whyUsed}
                 </p>
                 <p>
-                  <strong>Against</strong> ({dispute.avoidedBy.join(', ') || 'nobody'}). {dispute.whyAvoided}
+                  <strong>Who leaves it out</strong> ({dispute.avoidedBy.join(', ') || 'nobody'}).{' '}
+                  {dispute.whyAvoided}
                 </p>
               </div>
               <p className="mt-1">

@@ -5,12 +5,13 @@ import { Disclaimer, Empty } from '~/app/components/notice';
 import { archetypeNames } from '~/app/lib/archetypes';
 import { pageTitle } from '~/app/lib/title';
 import { WallLadder } from '~/app/routes/library/wall-ladder';
-import { cautions, equipment, qualities, schools } from '~/core/catalogue';
+import { cautions, equipment, qualities } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { counted } from '~/core/words/counted';
 import { principalIn } from '~/server/principal/middleware.server';
 import { bodyChoices, chosenBody } from '~/server/views/body';
 import { ladderWall, searchOf } from '~/server/views/library';
+import { offeredSchools } from '~/server/views/schools';
 import type { Route } from './+types/wall';
 
 export const meta: Route.MetaFunction = () => pageTitle('Library');
@@ -20,7 +21,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   const { trade } = principal;
   const params = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(principal, params), bodyChoices(principal)]);
-  const search = searchOf(params, chosen);
+  const search = searchOf(principal.trade, params, chosen);
   const found = ladderWall(trade, search, chosen);
   const groups = [
     ...qualities.map(({ id, name, meaning }) => ({ id: id as string, name, meaning })),
@@ -47,7 +48,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
     hiddenLadders: trade.ladders
       .filter((ladder) => ladder.rungs.every((rung) => trade.isHidden(rung.id)))
       .map(({ id, name }) => ({ id, name })),
-    schools: schools.map(({ id, name }) => ({ id, name })),
+    schools: offeredSchools(principal.trade, search.school),
     cautions: cautions.map(({ id, name }) => ({ id, name })),
     kit: equipment.filter(({ id }) => id !== 'none' && id !== 'mat').map(({ id, name }) => ({ id, name })),
     qualities: groups.map(({ id, name }) => ({ id, name })),

@@ -7,9 +7,9 @@ import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import { requireMay, submitted } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { parseDecimal } from '~/core/body/units';
-import { schools } from '~/core/catalogue';
 import { saveSettings, settingsSchema } from '~/server/commands/settings';
 import { principalIn } from '~/server/principal/middleware.server';
+import { offeredSchools } from '~/server/views/schools';
 import type { Route } from './+types/settings';
 
 export const meta: Route.MetaFunction = () => pageTitle('Settings');
@@ -26,7 +26,7 @@ export function loader({ context }: Route.LoaderArgs) {
     firstWeekday,
     settings,
     version: practiceVersion,
-    schools: schools.map(({ id, name, belief, instructions }) => ({ id, name, belief, instructions })),
+    schools: offeredSchools(principal.trade, schoolId),
   };
 }
 
