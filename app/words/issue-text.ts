@@ -371,6 +371,10 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'proposal.rung_gone': () => 'The exercise of a proposal is not in the library any more.',
   'bench.choose': () => 'Choose the exercise it belongs to.',
   'bench.barred': (v) => `${text(v, 'name')} is not for ${text(v, 'athlete')}: ${barOf(v)}.`,
+  'bench.before': (v) =>
+    `Before ${text(v, 'name')}, ${text(v, 'athlete')} should own: ${text(v, 'before')}. Tick to put it there all the same.`,
+  'bench.no_card': (v) =>
+    `${text(v, 'athlete')} has no open session in the next two weeks. Lay out a week first.`,
   'bench.no_load': (v) => `${text(v, 'name')} takes no load.`,
   'bench.too_heavy': (v) =>
     `${text(v, 'load')} is over the ${text(v, 'most')} that suit ${text(v, 'name')} at ${text(v, 'massKg')} kg.`,

@@ -30,7 +30,7 @@ const context = (id = 'plank_full'): BenchContext => ({
   body: man,
   known: [],
   rung: benchRung(id),
-  flexionWeeks: [],
+  flexionWeeks: [{ weekStart: '2026-11-23', cycles: 30 }],
 });
 
 /** Answers an instrument at its initial values, changed by some. */
@@ -71,6 +71,8 @@ describe('every instrument', () => {
           expect(answer.inputs.length).toBeGreaterThan(0);
           const text = JSON.stringify(answer);
           expect(text).not.toMatch(/NaN|Infinity|undefined/);
+          // Words, never the names things have in the code, nor rows of digits for days.
+          expect(text).not.toMatch(/[a-z]_[a-z]|\d{4}-\d{2}-\d{2}/);
           if (answer.figures.length === 0) expect(answer.warnings.length).toBeGreaterThan(0);
         },
       ),
@@ -115,13 +117,26 @@ describe('lever and load', () => {
     expect(drawn?.posture).toMatchObject({ archetype: 'prone_bridge', lever_H: 0 });
   });
   it('warns beyond the capacity instead of promising seconds', () => {
-    const { answer } = ask('lever', { best: 25, lever: 0.17, load: 20 });
+    const { answer } = ask('lever', { best: 25, lever: 29, load: 20 });
     expect(answer.warnings.join()).toContain('Beyond the capacity');
   });
   it('says that a breathing rung has no moment', () => {
     expect(ask('lever', {}, context('breath_prone')).answer.warnings).toEqual([
       'Choose a rung with a moment.',
     ]);
+  });
+  it('keeps the lever in what it sends, in the unit it is set in; none where it is the rung’s own', () => {
+    const own = ask('lever').answer;
+    expect(own.send?.lever).toBeUndefined();
+    const turned = ask('lever', { lever: 14 }).answer;
+    expect(turned.send?.lever).toEqual({ value: 14, said: 'elbows 14 cm' });
+    expect(turned.text).toContain('elbows 14 cm');
+    const hinge = context('hinge_stand');
+    const angle = ask('lever', { angle: 60 }, hinge).answer.send?.lever;
+    expect(angle).toEqual({ value: 60, said: 'trunk 60°' });
+    // What the hold asks for comes back from the lever it gives.
+    const solved = ask('hold', { best: 60, wanted: 40, knob: 'angle' }, hinge).answer;
+    expect(solved.send?.lever?.value).toBe(Number(solved.figures[0]?.value));
   });
   it('moves the figure with the slider', () => {
     expect(ask('lever', { angle: 20 }, context('leg_lower_both_monitor')).drawn?.posture).toMatchObject({
@@ -227,6 +242,20 @@ describe('counts', () => {
     expect(ask('ratio', { left: 46, right: 58 }).answer.warnings.join()).toContain('Within the error');
     expect(ask('ratio', { left: 30, right: 58 }).answer.warnings.join()).toContain('weaker side first');
     expect(ask('ratio', { left: 0, right: 0 }).answer.warnings.join()).toContain('nothing to compare');
+  });
+  it('starts from an athlete’s own results, in their unit', () => {
+    const pair = { testId: 'x', name: 'Lean', unit: '°', left: 12, right: 20, typicalError: 2 };
+    const of = ask('ratio', {}, { ...context(), pair }).answer;
+    expect(figure(of, 'side gap')).toBe('40');
+    expect(figure(of, 'weaker side')).toBe('left');
+    expect(of.band).toBe('Smallest real difference 5.5 °');
+    expect(of.inputs).toContain('Lean, the newest results');
+    const held = { ...pair, unit: 's', against: { name: 'Back hold', value: 60, typicalError: 5 } };
+    expect(figure(ask('ratio', {}, { ...context(), pair: held }).answer, 'weaker side : other')).toMatch(
+      /^0\.20/,
+    );
+    const long = toolById('ratio')?.controls({ ...context(), pair: { ...held, left: 480 } });
+    expect(long?.find(({ key }) => key === 'left')).toMatchObject({ initial: 480, max: 480 });
   });
   it('gives a ratio with its error', () => {
     // 46 / 120 with relative errors 9 / 46 and 15 / 120.

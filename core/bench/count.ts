@@ -2,26 +2,65 @@ import { equivalentHoldS, parseTempo, tempoS, usualBreathS } from '~/core/body/d
 import { limitS, maxNm, smallestShare } from '~/core/body/endurance';
 import { mainMomentNm } from '~/core/body/moment';
 import { secondsText } from '~/core/body/units';
-import { type BenchRung, bestHold, capacityIn, num, range, round, setting, type Tool } from './tool';
+import { counted } from '~/core/words/counted';
+import { dayInWords } from '~/core/words/days';
+import {
+  type BenchRung,
+  bestHold,
+  capacityIn,
+  num,
+  type Pair,
+  range,
+  round,
+  setting,
+  type Tool,
+} from './tool';
 
 /** Side gaps, doses, time under tension and the ledger of bends. */
 
 /** 95 % limits of a difference between two single results. */
 const realFactor = 1.96;
 
+/** Results of a made-up athlete, seconds. */
+const example: Pair = {
+  testId: '',
+  name: '',
+  unit: 's',
+  left: 46,
+  right: 58,
+  typicalError: 9,
+};
+
 export const ratio: Tool = {
   id: 'ratio',
   name: 'Ratios and side gap',
   question: 'Is the difference real?',
   usesRung: false,
-  controls: () => [
-    range('left', 'Left', 's', [0, 300, 1], 46),
-    range('right', 'Right', 's', [0, 300, 1], 58),
-    range('error', 'Typical error of one result', 's', [0, 30, 0.5], 9),
-    range('other', 'Against (back hold, say)', 's', [0, 400, 1], 0, '0 leaves the ratio out.'),
-    range('otherError', 'its typical error', 's', [0, 40, 0.5], 15),
-  ],
-  answer: (values) => {
+  usesPair: true,
+  controls: ({ pair = example }) => {
+    const { unit, left, right, typicalError, against } = pair;
+    const most = Math.max(300, Math.ceil(Math.max(left, right)));
+    return [
+      range('left', 'Left', unit, [0, most, 0.5], left),
+      range('right', 'Right', unit, [0, most, 0.5], right),
+      range('error', 'Typical error of one result', unit, [0, Math.max(30, typicalError), 0.1], typicalError),
+      ...(unit === 's'
+        ? [
+            range(
+              'other',
+              `Against ${against?.name.toLowerCase() ?? '(back hold, say)'}`,
+              's',
+              [0, 400, 1],
+              against?.value ?? 0,
+              '0 leaves the ratio out.',
+            ),
+            range('otherError', 'its typical error', 's', [0, 40, 0.5], against?.typicalError ?? 15),
+          ]
+        : []),
+    ];
+  },
+  answer: (values, { pair = example }) => {
+    const { unit } = pair;
     const left = num(values, 'left');
     const right = num(values, 'right');
     const error = num(values, 'error');
@@ -32,8 +71,9 @@ export const ratio: Tool = {
       formula:
         'gap = 100 × (better − weaker) / better; error of a ratio = root of the summed squared relative errors',
       inputs: [
-        `left ${left} s, right ${right} s`,
-        `typical error ${error} s`,
+        ...(pair.name ? [`${pair.name}, the newest results`] : []),
+        `left ${left} ${unit}, right ${right} ${unit}`,
+        `typical error ${error} ${unit}`,
         ...(other > 0 ? [`against ${other} s, typical error ${num(values, 'otherError')} s`] : []),
       ],
       source:
@@ -57,7 +97,7 @@ export const ratio: Tool = {
     const warnings: string[] = [];
     if (!real && gap > 10)
       warnings.push(
-        `Within the error: a difference under ${round(realFactor * Math.SQRT2 * error)} s may be chance. Test again before acting.`,
+        `Within the error: a difference under ${round(realFactor * Math.SQRT2 * error, 1)} ${unit} may be chance. Test again before acting.`,
       );
     if (real && gap > 10)
       warnings.push('Beyond the error and over 10 %: weaker side first, with one more set.');
@@ -73,7 +113,7 @@ export const ratio: Tool = {
     return {
       ...base,
       figures,
-      band: `Smallest real difference ${round(realFactor * Math.SQRT2 * error)} s`,
+      band: `Smallest real difference ${round(realFactor * Math.SQRT2 * error, 1)} ${unit}`,
       warnings,
       text: `Side gap ${round(gap)} %, weaker ${side}${real ? '' : ' (within the error)'}`,
     };
@@ -197,7 +237,7 @@ export const tension: Tool = {
       formula: 'sets × reps × (out + hold + back) × sides; rests between sets',
       inputs: [
         `${sets} × ${num(values, 'reps')} at ${num(values, 'out')}-${num(values, 'hold')}-${num(values, 'back')}`,
-        `${num(values, 'sides')} side${num(values, 'sides') === 1 ? '' : 's'}, rest ${num(values, 'rest')} s`,
+        `${counted(num(values, 'sides'), 'side')}, rest ${num(values, 'rest')} s`,
       ],
       band: 'A second of tempo is rarely kept closer than a fifth.',
       source: 'Arithmetic.',
@@ -249,7 +289,7 @@ export const ledger: Tool = {
       figures: [
         { label: 'bends this week, planned', value: String(planned), unit: '' },
         ...flexionWeeks.map((week) => ({
-          label: `logged, week of ${week.weekStart}`,
+          label: `logged, week of ${dayInWords(week.weekStart)}`,
           value: String(week.cycles),
           unit: '',
         })),

@@ -1,6 +1,8 @@
+import type { Body } from '~/core/body/anthropometry';
 import { prescribedHoldS } from '~/core/body/dose';
 import { holdShares, maxNm, predictLimit, smallestShare } from '~/core/body/endurance';
 import { angleKnob, type Knob, leverKnob, loadKnob, solveForLimit } from '~/core/body/inverse';
+import { leverNamed, leverOf } from '~/core/body/lever';
 import { directionNames, momentsOf, relativePercent } from '~/core/body/moment';
 import type { Load, Posture } from '~/core/body/posture';
 import { secondsText } from '~/core/body/units';
@@ -56,9 +58,13 @@ const loadPlace: Readonly<Record<string, string>> = {
   band_N: 'in the band',
 };
 
-function shaped(p: Posture, values: Values): Posture {
-  if (p.archetype === 'prone_bridge') return { ...p, lever_H: num(values, 'lever') };
-  if (p.archetype === 'rollout') return { ...p, reach_H: num(values, 'lever') };
+/** Centimetres in a stature. */
+const cmOf = ({ statureM }: Body): number => statureM * 100;
+
+/** A posture with its lever (cm) or angle as the sliders have it. */
+function shaped(p: Posture, values: Values, body: Body): Posture {
+  if (p.archetype === 'prone_bridge') return { ...p, lever_H: num(values, 'lever') / cmOf(body) };
+  if (p.archetype === 'rollout') return { ...p, reach_H: num(values, 'lever') / cmOf(body) };
   if (p.archetype === 'hinge_hold') return { ...p, trunk_deg_from_vertical: num(values, 'angle') };
   if (p.archetype === 'supine_limbs' && !p.feet_down[0]) {
     const both = p.hips_deg[0] === p.hips_deg[1];
@@ -68,18 +74,40 @@ function shaped(p: Posture, values: Values): Posture {
   return p;
 }
 
-function shapeControls(p: Posture): Control[] {
+/** The lever of a shape as it was turned, in the unit it is set in; undefined where it is the rung's own or none. */
+function turnedLever(rung: BenchContext['rung'], body: Body, turned: Posture) {
+  const its = leverOf(rung.posture, body);
+  const named = leverNamed(rung.posture);
+  if (!its || !named) return undefined;
+  const scale = cmOf(body);
+  const at =
+    turned.archetype === 'prone_bridge'
+      ? turned.lever_H * scale
+      : turned.archetype === 'rollout'
+        ? turned.reach_H * scale
+        : turned.archetype === 'supine_limbs'
+          ? turned.hips_deg[0]
+          : turned.archetype === 'hinge_hold'
+            ? turned.trunk_deg_from_vertical
+            : its.own;
+  const value = Math.round(at);
+  return value === its.own
+    ? undefined
+    : { value, said: `${named.name.toLowerCase()} ${value}${its.unit === 'deg' ? '°' : ' cm'}` };
+}
+
+function shapeControls(p: Posture, body: Body): Control[] {
   if (p.archetype === 'prone_bridge' || p.archetype === 'rollout')
     return [
       {
         kind: 'range',
         key: 'lever',
         label: p.archetype === 'rollout' ? 'Reach' : 'Support ahead of the shoulder',
-        unit: 'statures',
+        unit: 'cm',
         min: 0,
-        max: p.archetype === 'rollout' ? 0.35 : 0.17,
-        step: 0.01,
-        initial: p.archetype === 'rollout' ? p.reach_H : Math.min(0.17, p.lever_H),
+        max: Math.round((p.archetype === 'rollout' ? 0.35 : 0.17) * cmOf(body)),
+        step: 1,
+        initial: Math.round((p.archetype === 'rollout' ? p.reach_H : Math.min(0.17, p.lever_H)) * cmOf(body)),
       },
     ];
   if (p.archetype === 'hinge_hold')
@@ -144,9 +172,13 @@ export const lever: Tool = {
   name: 'Lever and load',
   question: 'What does this position ask of the trunk?',
   usesRung: true,
-  controls: (context) => [...shapeControls(context.rung.posture), ...loadControl(context), bestHold],
+  controls: (context) => [
+    ...shapeControls(context.rung.posture, context.body),
+    ...loadControl(context),
+    bestHold,
+  ],
   draw: (values, { rung, ...rest }) => ({
-    posture: shaped(rung.posture, values),
+    posture: shaped(rung.posture, values, rest.body),
     needs: rung.needs,
     load: { by: loadOf({ rung, ...rest }).by, value: num(values, 'load') },
     label: rung.name,
@@ -156,7 +188,7 @@ export const lever: Tool = {
     const { by } = loadOf(context);
     const load: Load = { by, value: num(values, 'load') };
     const moments = rung.hasMoment
-      ? momentsOf(shaped(rung.posture, values), body, load, 1, setting(rung))
+      ? momentsOf(shaped(rung.posture, values, body), body, load, 1, setting(rung))
       : undefined;
     if (!moments) return noMoment(rung.name);
     const nm = moments.nm[moments.main] ?? 0;
@@ -171,6 +203,7 @@ export const lever: Tool = {
       warnings.push(
         'Beyond the capacity: the limit is under 22.7 s. Take load off, shorten the lever or choose an easier rung.',
       );
+    const turned = turnedLever(rung, body, shaped(rung.posture, values, body));
     const others = Object.entries(moments.nm).filter(([direction]) => direction !== moments.main);
     return {
       figures: [
@@ -198,6 +231,7 @@ export const lever: Tool = {
       inputs: [
         `${body.massKg} kg, ${round(body.statureM * 100)} cm`,
         rung.name,
+        ...(turned ? [turned.said] : []),
         load.value > 0 ? `${load.value} ${loadUnit(by)} ${loadPlace[by] ?? ''}` : 'no load',
         ...(found ? [`M_max ${round(maxNm(found.capacity))} N·m from: ${found.source}`] : []),
       ],
@@ -206,8 +240,11 @@ export const lever: Tool = {
         : 'A 5 % error in the moment is about 11 % in the time.',
       source: modelSource,
       warnings,
-      text: `${rung.name}${load.value > 0 ? ` with ${load.value} ${loadUnit(by)} ${loadPlace[by] ?? ''}` : ''}: ${round(nm)} N·m${limit ? `, limit ${secondsText(limit.seconds)}` : ''}`,
-      ...(load.value > 0 ? { send: { load: load.value } } : {}),
+      text: `${rung.name}${turned ? `, ${turned.said}` : ''}${load.value > 0 ? ` with ${load.value} ${loadUnit(by)} ${loadPlace[by] ?? ''}` : ''}: ${round(nm)} N·m${limit ? `, limit ${secondsText(limit.seconds)}` : ''}`,
+      send: {
+        ...(load.value > 0 ? { load: load.value } : {}),
+        ...(turned ? { lever: turned } : {}),
+      },
     };
   },
 };
@@ -272,13 +309,15 @@ export const hold: Tool = {
     const value = solved?.result.ok ? solved.result.value : 0;
     const changed = {
       ...values,
-      lever: value,
+      lever: value * cmOf(context.body),
       angle:
         word(values, 'knob') === 'angle' && rung.posture.archetype === 'supine_limbs' ? 90 - value : value,
     };
     return {
       posture:
-        solved?.result.ok && word(values, 'knob') !== 'load' ? shaped(rung.posture, changed) : rung.posture,
+        solved?.result.ok && word(values, 'knob') !== 'load'
+          ? shaped(rung.posture, changed, context.body)
+          : rung.posture,
       needs: rung.needs,
       load: { by, value: word(values, 'knob') === 'load' ? value : 0 },
       label: rung.name,
@@ -323,6 +362,19 @@ export const hold: Tool = {
         : rung.posture.archetype === 'supine_limbs'
           ? 'legs above the floor'
           : 'trunk from upright';
+    const turned = turnedLever(
+      rung,
+      body,
+      shaped(
+        rung.posture,
+        {
+          ...values,
+          lever: result.value * cmOf(body),
+          angle: rung.posture.archetype === 'supine_limbs' ? 90 - result.value : result.value,
+        },
+        body,
+      ),
+    );
     const working = prescribedHoldS(result.limitS, holdShares.working);
     return {
       figures: [
@@ -347,7 +399,7 @@ export const hold: Tool = {
       warnings: [],
       text: `${rung.name}, ${label} ${value} ${unit}: limit ${secondsText(result.limitS)}, working set ${working} s`,
       send: {
-        ...(load ? { load: Number(value) } : {}),
+        ...(load ? { load: Number(value) } : turned ? { lever: turned } : {}),
         ...(rung.unit === 'hold_s' ? { amount: working } : {}),
       },
     };

@@ -50,8 +50,23 @@ export interface BenchContext {
   /** The day it is asked for; evidence widens with its age. Left out for a body of the house's own. */
   readonly today?: IsoDay | undefined;
   readonly rung: BenchRung;
+  /** Results of both sides the ratios start from; the figures of an example without. */
+  readonly pair?: Pair | undefined;
   /** Weeks of the chosen athlete, the newest last: how often the low back was bent under load. */
   readonly flexionWeeks: readonly { readonly weekStart: string; readonly cycles: number }[];
+}
+
+/** The newest results of a test on both sides, and of the back hold they are read against. */
+export interface Pair {
+  readonly testId: string;
+  readonly name: string;
+  readonly unit: string;
+  readonly left: number;
+  readonly right: number;
+  readonly typicalError: number;
+  readonly against?:
+    | { readonly name: string; readonly value: number; readonly typicalError: number }
+    | undefined;
 }
 
 /** A curve beside an answer: the fit, the readings it goes through, and where the answer lies. */
@@ -78,7 +93,12 @@ export interface Answer {
   readonly text: string;
   readonly plot?: Plot;
   /** What a prescription can take over besides the line. */
-  readonly send?: { readonly load?: number; readonly amount?: number };
+  readonly send?: {
+    readonly load?: number;
+    readonly amount?: number;
+    /** Centimetres or degrees, as the lever of its posture is set; in words for the button. */
+    readonly lever?: { readonly value: number; readonly said: string };
+  };
 }
 
 export interface DrawnPosture {
@@ -95,6 +115,8 @@ export interface Tool {
   readonly name: string;
   readonly question: string;
   readonly usesRung: boolean;
+  /** It starts from an athlete's results of both sides. */
+  readonly usesPair?: boolean;
   /** It reads the weeks' logged bending. */
   readonly usesLogs?: boolean;
   readonly controls: (context: BenchContext) => readonly Control[];

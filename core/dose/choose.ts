@@ -91,15 +91,20 @@ function reachedLevel(a: DoseAthlete, ladder: Ladder): number {
 const outsideOf = (amount: number, [low, high]: readonly [number, number]): number =>
   amount < low ? Math.log(low / amount) : amount > high ? Math.log(amount / high) : 0;
 
+/** The rungs that should be owned before this one and are not. */
+export function missingBefore(a: DoseAthlete, ladder: Ladder, rung: Rung): readonly Rung[] {
+  const lowerHalf = rung.level <= Math.ceil(ladder.rungs.length / 2);
+  return [...ladder.prerequisites, ...(rung.requires ?? [])]
+    .filter((need) => !prerequisiteMet(a, need.rung, lowerHalf))
+    .map((need) => a.trade.rung(need.rung));
+}
+
 /** Why a rung cannot be offered for what is wanted; empty when it can. */
 function barsOf(a: DoseAthlete, ladder: Ladder, rung: Rung): readonly Issue[] {
   const { bars } = a.gate.rung(rung.id);
   if (bars.length > 0) return bars;
-  const lowerHalf = rung.level <= Math.ceil(ladder.rungs.length / 2);
-  const missing = [...ladder.prerequisites, ...(rung.requires ?? [])].find(
-    (need) => !prerequisiteMet(a, need.rung, lowerHalf),
-  );
-  return missing ? [issue('bar.prerequisite', { rung: a.trade.rung(missing.rung).name })] : [];
+  const [missing] = missingBefore(a, ladder, rung);
+  return missing ? [issue('bar.prerequisite', { rung: missing.name })] : [];
 }
 
 /** The hardest a held rung may be left below: its limit is under this share of the window's lower edge. */

@@ -67,17 +67,7 @@ export function edited(
   if (sent.op === 'add') {
     if (items.some((item) => item.rungId === sent.rungId))
       return refuse('hand.there', { name: trade.rung(sent.rungId).name }, ['rungId']);
-    if (!trade.hasRung(sent.rungId)) return refuse('hand.choose', {}, ['rungId']);
-    const rung = trade.rung(sent.rungId);
-    const { quality } = trade.ladderOf(sent.rungId);
-    const made = handRow(
-      at,
-      { rungId: sent.rungId, role: roleIn(quality, 'accessory'), setting: null },
-      (phase) => usualFigures(at.athlete, rung, phase, 2, weakerOf(at, quality)),
-      null,
-    );
-    if (!made.ok) return made;
-    return ok([...items, made.value.row], issue('hand.added', { name: rung.name }), ...made.value.notes);
+    return withRung(at, sent.rungId);
   }
   const item = items.find((row) => row.id === sent.itemId);
   if (!item) return refuse('hand.item_gone');
@@ -130,6 +120,69 @@ export function edited(
       );
     }
   }
+}
+
+/** Sets of an exercise that is put beside the others. */
+const setsBeside = 2;
+
+/** The figures of an exercise that stands in a session. */
+const figuresOf = (item: NewItem): HandFigures => ({
+  sets: item.detail.wholeSets ?? item.sets,
+  amount: item.amount,
+  load: item.loadValue ?? null,
+  lever: item.detail.lever ?? null,
+  restS: item.restS,
+  firstSide: item.detail.firstSide,
+  oneMore: item.detail.extraSetSide !== null,
+});
+
+/**
+ * The session with a rung beside the others, as the rules would ask it but for the figures given; where it stands already,
+ * with those figures.
+ */
+export function withRung(
+  at: AtHand,
+  rungId: string,
+  given: Partial<HandFigures> = {},
+  setting: string | null = null,
+): Result<Edited> {
+  const { items } = at.session;
+  const { trade } = at.principal;
+  if (!trade.hasRung(rungId)) return refuse('hand.choose', {}, ['rungId']);
+  const rung = trade.rung(rungId);
+  const { quality } = trade.ladderOf(rungId);
+  const there = items.find((item) => item.rungId === rungId);
+  const made = handRow(
+    at,
+    {
+      rungId,
+      role: there ? roleOf(there) : roleIn(quality, 'accessory'),
+      setting: setting ?? there?.detail.setting ?? null,
+    },
+    (phase) => ({
+      ...(there
+        ? figuresOf(there)
+        : usualFigures(at.athlete, rung, phase, setsBeside, weakerOf(at, quality))),
+      ...given,
+    }),
+    there?.detail.note ?? null,
+  );
+  if (!made.ok) return made;
+  const { row, notes } = made.value;
+  const said = issue(there ? 'hand.changed' : 'hand.added', { name: rung.name });
+  return {
+    ok: true,
+    value: {
+      items: there
+        ? items.map((item) =>
+            item === there
+              ? { ...row, quality: there.quality, detail: { ...row.detail, pair: there.detail.pair ?? null } }
+              : item,
+          )
+        : [...items, row],
+      notes: [said, ...notes],
+    },
+  };
 }
 
 /** The session with all exercises of a kept set that may be done and are not in it yet; what is left out is said. */

@@ -71,6 +71,7 @@ export const asks = (
       restS,
       loadValue ?? null,
       detail.lever ?? null,
+      detail.setting ?? null,
     ]),
   );
 

@@ -1,10 +1,14 @@
-import type { BenchRung } from '~/core/bench/tool';
+import type { BenchRung, Pair } from '~/core/bench/tool';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import type { Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
+import type { TestResult } from '~/core/screen/assess/assess';
+import { testOn } from '~/core/screen/trial/by-rung';
 import { type LogWithSets, recentLogs } from '~/db/queries/logs';
+import { sessionsBetween } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
+import { isOpen } from '../principal/sessions';
 import type { ChosenBody } from './body';
 
 /** The rung a bench starts with when none is asked for. */
@@ -26,6 +30,36 @@ export function benchRung(trade: Trade, rung: Rung): BenchRung {
     sided: rung.sided,
     flexionCyclesPerRep: rung.flexion_cycles_per_rep,
   };
+}
+
+/** The hold the other trunk holds are read against. */
+const againstTest = 'trunk_extensor_hold';
+
+/** Tests an athlete has a figure of on both sides, with what the ratios start from. */
+export function pairsOf(trade: Trade, results: readonly TestResult[]): Pair[] {
+  const back = results.find(({ testId, value }) => testId === againstTest && value !== null);
+  return results.flatMap((left): Pair[] => {
+    if (left.side !== 'left' || left.value === null) return [];
+    const right = results.find(
+      ({ testId, side, rungId }) => testId === left.testId && side === 'right' && rungId === left.rungId,
+    );
+    const test = testOn(trade.test(left.testId), trade, left.rungId);
+    if (!right || right.value === null || test.kind === 'level' || test.kind === 'grade') return [];
+    return [
+      {
+        testId: left.rungId === null ? left.testId : `${left.testId}|${left.rungId}`,
+        name: test.name,
+        unit: test.unit,
+        left: left.value,
+        right: right.value,
+        typicalError: left.typicalError,
+        against:
+          back?.value && test.unit === 's'
+            ? { name: trade.test(againstTest).name, value: back.value, typicalError: back.typicalError }
+            : undefined,
+      },
+    ];
+  });
 }
 
 /** The rung of the address; an unknown one is said, and the plank stands in. */
@@ -81,6 +115,7 @@ export async function benchContext(
   const { rung, problem } = askedRung(trade, params);
   const logs =
     chosen.athlete && usesLogs ? await recentLogs(principal.practiceId, chosen.athlete.id, readLogs) : [];
+  const pairs = pairsOf(trade, chosen.results);
   const weeks = chosen.athlete ? flexionWeeks(trade, logs, today, firstWeekday) : [];
   return {
     context: {
@@ -88,8 +123,17 @@ export async function benchContext(
       known: chosen.known,
       today: chosen.athlete ? today : undefined,
       rung,
+      pair: pairs.find(({ testId }) => testId === params.get('test')) ?? pairs[0],
       flexionWeeks: weeks,
     },
+    pairs: pairs.map(({ testId, name }) => ({ id: testId, name })),
     problem,
   };
+}
+
+/** Cards a rung can be put on: the sessions still to be done of the next two weeks. */
+export async function openCards(principal: Principal, athleteId: string) {
+  const { practiceId, today } = principal;
+  const sessions = await sessionsBetween(practiceId, athleteId, today, addDays(today, 14));
+  return sessions.filter((session) => isOpen(session, today)).map(({ id, onDate }) => ({ id, onDate }));
 }

@@ -4,6 +4,7 @@ import { fromMassKg, fromStatureM, parseDecimal, toMassKg, toStatureM } from '~/
 import { discipline } from '~/core/catalogue';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { capacitiesNow } from '~/core/dose/limits';
+import type { TestResult } from '~/core/screen/assess/assess';
 import { athleteNames } from '~/db/queries/athletes';
 import { loadDose } from '../principal/dose';
 import { notFound } from '../principal/middleware.server';
@@ -26,6 +27,8 @@ export interface ChosenBody {
         readonly states: readonly { ladderId: string; rungId: string; owned: readonly string[] }[];
       }
     | undefined;
+  /** The newest results of the athlete; none of a body of nobody's. */
+  readonly results: readonly TestResult[];
   readonly known: readonly KnownCapacity[];
   /** The athlete as doses see them; undefined for a body of nobody's. */
   readonly dosed: DoseAthlete | undefined;
@@ -73,6 +76,7 @@ async function athleteBody(principal: Principal, subject: Subject): Promise<Chos
       sport: discipline(athlete.disciplineId).sport,
       states: statesOf(principal, subject),
     },
+    results: standing.assessment.results,
     known: capacitiesNow(dosed),
     dosed,
     under16: standing.gate.under16,
@@ -110,6 +114,7 @@ export async function chosenBody(principal: Principal, params: URLSearchParams):
     body: read.ok ? read.body : bodyOf(referenceBody),
     problems: read.ok ? [] : read.problems,
     athlete: undefined,
+    results: [],
     known: [],
     dosed: undefined,
     under16: false,

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { addAthlete, clearAthlete, demoAthlete, hydrated } from './people';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, ready } from './people';
 
 const ysoldeId = demoAthlete('Ysolde Marrick').slice('/athletes/'.length);
 
@@ -219,6 +219,44 @@ test('the bench is played by keyboard, shared by its address, and sent to a pres
   await expect(page.getByText(/Glute bridge, two feet of .* is set\./)).toBeVisible();
   await page.goto(`/library/glute_bridge?athlete=${athlete.id}`);
   await expect(page.getByRole('link', { name: /Glute bridge, two feet.*stands here/ })).toBeVisible();
+});
+
+test('what the bench sends stands on a card beside the others, and is asked about first', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.request.post(`${path}/plan`, { form: { id: crypto.randomUUID() } });
+  const id = path.slice(10);
+  await page.goto(`/bench/lever?athlete=${id}&rung=bridge_both&load=5`);
+  await hydrated(page);
+  await page.getByLabel('Beside the others on').selectOption({ index: 0 });
+  await page.getByRole('button', { name: 'Set load 5' }).click();
+  await expect(
+    page.getByText(/Glute bridge, two feet of .* stands on the card of .*, beside the others\./),
+  ).toBeVisible();
+  await page.getByRole('link', { name: 'See the week' }).click();
+  const main = page.getByRole('main');
+  await expect(main).toContainText('Glute bridge, two feet');
+  await expect(main).toContainText('5 kg on the pelvis');
+
+  await page.goto(`/bench/dose?athlete=${id}&rung=react_single_leg_taps`);
+  await hydrated(page);
+  await page.getByRole('button', { name: /^Set amount/ }).click();
+  await expect(page.getByText(/should own: .*Tick to put it there all the same/)).toBeVisible();
+  await page.getByLabel('Put it there all the same').check();
+  await page.getByRole('button', { name: /^Set amount/ }).click();
+  await expect(page.getByText(/stands on the card of/)).toBeVisible();
+});
+
+test('the ratios start from the results of the chosen athlete', async ({ page }) => {
+  await page.goto(`/bench/ratio?athlete=${demoAthlete('Ysolde Marrick').slice(10)}`);
+  await hydrated(page);
+  await page.getByLabel('Newest results of').selectOption({ label: 'Side plank' });
+  await expect(page.getByRole('textbox', { name: 'Left' })).toHaveValue('46');
+  await expect(page.getByRole('textbox', { name: 'Right' })).toHaveValue('67');
+  await expect(page.getByText('Side plank, the newest results', { exact: false })).toBeVisible();
+  await page.getByLabel('Newest results of').selectOption({ label: 'Pelvic drop in stance' });
+  await expect(page.getByRole('textbox', { name: 'Left' })).toHaveValue('9.5');
 });
 
 test('the bench bounds bad figures and says so; a rung that is gone is said', async ({ page, request }) => {

@@ -17,7 +17,7 @@ import type { Issue } from '~/core/result';
 import { setPrescription } from '~/server/commands/set-prescription';
 import { can } from '~/server/principal/can';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
-import { benchContext } from '~/server/views/bench';
+import { benchContext, openCards } from '~/server/views/bench';
 import { bodyChoices, chosenBody } from '~/server/views/body';
 import { rungChoices } from '~/server/views/library';
 import type { Route } from './+types/tool';
@@ -31,7 +31,11 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   if (!tool) throw notFound('This instrument');
   const query = new URL(request.url).searchParams;
   const [chosen, choices] = await Promise.all([chosenBody(principal, query), bodyChoices(principal)]);
-  const bench = await benchContext(principal, query, chosen, tool.usesLogs ?? false);
+  const maySend = can(principal, 'prescription.set');
+  const [bench, cards] = await Promise.all([
+    benchContext(principal, query, chosen, tool.usesLogs ?? false),
+    chosen.athlete && maySend ? openCards(principal, chosen.athlete.id) : [],
+  ]);
   return {
     ...bench,
     choices,
@@ -41,14 +45,18 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
       rungs: chosen.athlete.states
         .filter((state) => trade.hasRung(state.rungId))
         .map((state) => ({ id: state.rungId, name: trade.rung(state.rungId).name })),
+      cards,
     },
-    maySend: can(principal, 'prescription.set'),
+    maySend,
     form: chosen.form,
     problems: chosen.problems,
     rungs: tool.usesRung ? rungChoices(trade) : [],
     disclaimer,
   };
 }
+
+/** Words of the address that decide what the server sends. */
+const asksTheServer: readonly string[] = ['athlete', 'mass', 'stature', 'sex', 'rung', 'test'];
 
 /** Sliders change the address without asking the server; a body or a rung does. */
 export function shouldRevalidate({
@@ -62,7 +70,7 @@ export function shouldRevalidate({
 }) {
   if (formMethod && formMethod !== 'GET') return true;
   const asked = (url: URL) =>
-    `${url.pathname}${['athlete', 'mass', 'stature', 'sex', 'rung'].map((key) => url.searchParams.get(key) ?? '').join('|')}`;
+    `${url.pathname}${[...asksTheServer].map((key) => url.searchParams.get(key) ?? '').join('|')}`;
   return asked(currentUrl) !== asked(nextUrl);
 }
 
@@ -76,11 +84,14 @@ export async function action({ request, context }: Route.ActionArgs) {
     athleteId: form.get('athleteId'),
     rungId: form.get('rungId'),
     load: typedNumber(form.get('load')),
+    lever: typedNumber(form.get('lever')),
     amount: typedNumber(form.get('amount')),
     setting: form.get('setting') || undefined,
+    on: form.get('on') || undefined,
+    anyway: form.get('anyway') === 'on',
   });
   return set.ok
-    ? { issues: [] as readonly Issue[], done: set.value.name }
+    ? { issues: [] as readonly Issue[], done: { name: set.value.name, days: set.value.days } }
     : data({ issues: set.issues, done: undefined }, { status: statusOf(set.issues) });
 }
 
@@ -90,7 +101,7 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
   const [query, setQuery] = useSearchParams();
   const busy = useNavigation().state !== 'idle';
   const controls = tool ? tool.controls(context) : [];
-  const key = `${tool?.id} ${context.rung.id}`;
+  const key = `${tool?.id} ${context.rung.id} ${context.pair?.testId ?? ''}`;
   const [typed, setTyped] = useState<{ key: string; values: Readonly<Record<string, string>> }>({
     key,
     values: {},
@@ -117,9 +128,7 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
   };
   const answer = tool.answer(values, context);
   const drawn = tool.draw?.(values, context);
-  const kept = new URLSearchParams(
-    [...query].filter(([name]) => ['athlete', 'mass', 'stature', 'sex', 'rung'].includes(name)),
-  );
+  const kept = new URLSearchParams([...query].filter(([name]) => asksTheServer.includes(name)));
   return (
     <>
       <p className="flex flex-wrap gap-x-5">
@@ -143,6 +152,26 @@ export default function ToolView({ loaderData, params, actionData }: Route.Compo
             }}
             className="min-w-60 max-w-md max-sm:w-full"
           />
+        ) : null}
+        {tool.usesPair && loaderData.pairs.length > 0 ? (
+          <label className="min-w-60 max-w-md max-sm:w-full">
+            <span className="block text-aside text-quiet">Newest results of</span>
+            <select
+              className="field-input"
+              value={context.pair?.testId}
+              onChange={(event) => {
+                const next = new URLSearchParams(kept);
+                next.set('test', event.target.value);
+                setQuery(next, { replace: true, preventScrollReset: true });
+              }}
+            >
+              {loaderData.pairs.map(({ id, name }) => (
+                <option key={id} value={id}>
+                  {name}
+                </option>
+              ))}
+            </select>
+          </label>
         ) : null}
       </div>
       {loaderData.problem ? (
