@@ -98,6 +98,13 @@ export function leverNamed(p: Posture): { readonly name: string; readonly from: 
   };
 }
 
+/** What is lowered: straight legs, or thighs over bent knees; one or both. */
+function limbsOf(p: Extract<Posture, { archetype: 'supine_limbs' }>): string {
+  const straight = p.knees_deg[0] < 20;
+  const one = straight ? 'leg' : 'thigh';
+  return p.hips_deg[0] === p.hips_deg[1] ? `${one}s` : `working ${one}`;
+}
+
 /** "elbows 6 cm ahead of the shoulders", "trunk 40° from upright"; undefined for shapes without a lever. */
 export function leverInWords(p: Posture, value: number): string | undefined {
   switch (p.archetype) {
@@ -108,7 +115,7 @@ export function leverInWords(p: Posture, value: number): string | undefined {
     case 'rollout':
       return `out to ${value} cm ahead of the shoulders, no further`;
     case 'supine_limbs':
-      return `${p.hips_deg[0] === p.hips_deg[1] ? 'thighs' : 'working thigh'} ${value}° above the floor at the lowest`;
+      return `${limbsOf(p)} ${value}° above the floor at the lowest`;
     case 'hinge_hold':
       return `trunk ${value}° from upright`;
     default:

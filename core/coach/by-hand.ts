@@ -5,7 +5,7 @@ import { addFlexion, type Flexion, withinFlexion } from '~/core/clear/flexion';
 import { amountFor, leastAmount } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, type LadderQuality } from '~/core/dose/choose';
-import { leverFor } from '~/core/dose/levers';
+import { leverAtContact, leverFor } from '~/core/dose/levers';
 import { doseOfSet, limitsOf, rungAt, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { type Phase, phaseRules } from '~/core/dose/phases';
@@ -195,7 +195,7 @@ export function usualFigures(
     sets,
     amount: capS !== undefined && capped ? Math.max(1, Math.min(asked, Math.floor(capS / perUnit))) : asked,
     load: load > 0 ? load : null,
-    lever: null,
+    lever: leverAtContact(a, rung, null),
     restS: rung.rest_s,
     firstSide: rung.sided ? (weaker?.side ?? 'left') : null,
     oneMore: false,

@@ -2,8 +2,8 @@ import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
 import type { SessionOutcome } from '~/core/dose/logged';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
-import { prescriptionByHand } from './by-hand';
-import type { UnderWay } from './prescription';
+import { prescriptionByHand, usualFigures } from './by-hand';
+import { setupText, type UnderWay } from './prescription';
 import { progress } from './progress';
 import { redose } from './redose';
 import { movedBy, takenOf } from './take';
@@ -77,6 +77,49 @@ describe('a coach sets a lever', () => {
     expect(made(10)).toMatchObject({ lever: 10, amount: 20 });
     expect(made(10).why.this).toContain('elbows 10 cm ahead of the shoulders: by hand');
     expect(made(null).why.this).not.toContain('Set with');
+  });
+});
+
+describe('legs that are lowered to the contact angle', () => {
+  const wary = (deg: number) => ({ ...a, contact: { deg, onDate: '2026-11-15' } });
+  const lowered = rung('leg_lower_both_monitor');
+  it('stand so on the card, with the day it was measured, and are offered so to a coach', () => {
+    const figures = usualFigures(wary(60), lowered, 'build', 2, undefined);
+    expect(figures.lever).toBe(60);
+    const made = prescriptionByHand({
+      athlete: wary(60),
+      rung: lowered,
+      quality: 'anti_extension',
+      role: 'main',
+      figures,
+      phase: 'build',
+      setting: null,
+    });
+    expect(made.lever).toBe(60);
+    expect(made.setting).toBe('at the lowest where the back left the floor on 15 Nov 2026; no further');
+    expect(setupText(lowered, { load: null, lever: 60 })).toBe('legs 60° above the floor at the lowest');
+    expect(usualFigures(a, lowered, 'build', 2, undefined).lever).toBeNull();
+  });
+  it('go no further however well the logs go', () => {
+    const toOf = (deg: number) =>
+      progress({
+        athlete: {
+          ...anAthlete({
+            done: new Set([lowered.id]),
+            schoolId: 'draw_in',
+            owned: new Set(['dead_bug_heel_tap']),
+          }),
+          contact: { deg, onDate: '2026-11-15' },
+        },
+        outcomes: [lasting(lowered.id, 15, 60, '2026-11-02'), lasting(lowered.id, 15, 60, '2026-11-04')],
+        underWay: [],
+        phase: 'build',
+      })[0]?.to;
+    const further = toOf(30);
+    expect(further).toMatchObject({ rungId: lowered.id });
+    expect(further?.lever ?? 45).toBeLessThan(60);
+    const kept = toOf(60);
+    if (kept?.rungId === lowered.id) expect(kept.lever).toBe(60);
   });
 });
 

@@ -9,6 +9,7 @@ import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { stopsAtContact } from '~/core/dose/contact';
 import type { LimitBasis } from '~/core/dose/limits';
 import { type Phase, phaseAims, phaseNames } from '~/core/dose/phases';
+import { turnsOut } from '~/core/dose/turn-out';
 import { amountText, prescriptionMinutes } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import { dayInWords } from '~/core/words/days';
@@ -151,10 +152,17 @@ const basisWords: Readonly<Record<LimitBasis, string>> = {
 };
 
 /** Straight legs go down to where contact was lost in the screen, and no further, whatever the rung's own range is. */
-function contactText({ contact }: DoseAthlete, { rung }: Candidate): string | null {
-  return stopsAtContact(rung.posture, contact)
-    ? `legs down to ${contact.deg}\u00b0 above the floor, where the back left it on ${dayInWords(contact.onDate)}; no further`
+function contactText({ contact, trade }: DoseAthlete, { rung, lever }: Candidate): string | null {
+  return stopsAtContact(trade.rung(rung.id).posture, contact) && lever === contact.deg
+    ? `at the lowest where the back left the floor on ${dayInWords(contact.onDate)}; no further`
     : null;
+}
+
+/** Leg raises are done as far turned out as the screen measured them. */
+function turnOutText({ turnOut }: DoseAthlete, { rung }: Candidate): string | null {
+  if (!turnOut || !turnsOut(rung.posture)) return null;
+  const how = turnOut.deg === 0 ? 'legs parallel' : `turned out ${turnOut.deg}\u00b0 at most`;
+  return `${how}, as measured on ${dayInWords(turnOut.onDate)}`;
 }
 
 /** Cut into holds that a cap leaves, at most so many a side. */
@@ -198,7 +206,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     load: load > 0 ? { by: rung.load.by, value: load } : null,
     lever,
     effortMost: effortMost ?? null,
-    setting: input.setting ?? contactText(athlete, candidate),
+    setting: input.setting ?? contactText(athlete, candidate) ?? turnOutText(athlete, candidate),
     breath: words.breath,
     cues: words.cues,
     schoolCue: words.ownCue,

@@ -5,7 +5,7 @@ import { amountFor, windowOf } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { isSkill } from '~/core/dose/character';
 import { broughtIn, type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
-import { beyondOwn, leverFor } from '~/core/dose/levers';
+import { beyondOwn, leverAtContact, leverFor } from '~/core/dose/levers';
 import { doseOfSet, limitsOf, type Setup, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
@@ -149,8 +149,10 @@ function leversFrom({ athlete }: StepInput, { rung, load, lever }: SetUp, step: 
   // Where another limb asks for more, a step of this one may change nothing: it is passed over.
   const on = (leverFor(athlete, athlete.trade.ladderOf(rung.id), rung)?.values ?? [])
     .filter((value) => beyond(value) > beyond(lever) && limitAt(value) < sameLimit * now)
+    .filter((value) => leverAtContact(athlete, rung, value) === value)
     .map((value) => ({ rung, load, lever: value }));
-  return beyond(lever) >= 0 ? on : [...on.filter((one) => beyond(one.lever) < 0), { rung, load }];
+  const own = leverAtContact(athlete, rung, null) === null ? [{ rung, load }] : [];
+  return beyond(lever) >= 0 ? on : [...on.filter((one) => beyond(one.lever) < 0), ...own];
 }
 
 /** Next levers, loads or rungs that can be entered, nearest first. */

@@ -13,6 +13,7 @@ import type { Lesson } from './lessons';
 import { type KnownAmount, type LimitAthlete, startValue } from './limits';
 import { type Rack, usualRack } from './loads';
 import { isClean, type SessionOutcome } from './logged';
+import { type TurnOut, turnOutOf } from './turn-out';
 
 /** An athlete as doses see them: limits, what may be offered, and what was done before. */
 export interface DoseAthlete extends LimitAthlete {
@@ -31,6 +32,8 @@ export interface DoseAthlete extends LimitAthlete {
   readonly done: ReadonlySet<string>;
   /** Where lowered legs lost the contact of the low back, when it was screened. */
   readonly contact?: Contact | undefined;
+  /** How far legs were turned out when their raise was screened. */
+  readonly turnOut?: TurnOut | undefined;
 }
 
 /** Amounts that tests tell of the rungs they stand for. */
@@ -186,6 +189,7 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
       .at(-1),
     lessons: given.lessons,
     contact: contactOf(results),
+    turnOut: turnOutOf(results),
     gate,
     kit: athlete.kit,
     rack: given.rack ?? usualRack,

@@ -3,7 +3,7 @@ import { type Issue, issue } from '~/core/result';
 import { type AskedAmount, amountFor, windowOf } from './amounts';
 import type { DoseAthlete } from './athlete';
 import { fitsPhase, tooQuickFor } from './character';
-import { leverFor, leverKept } from './levers';
+import { leverAtContact, leverFor, leverKept } from './levers';
 import { type Limit, limitOf, limitsOf, rungAt, type Setup } from './limits';
 import { loadsFor } from './loads';
 import { type Phase, phaseRules } from './phases';
@@ -127,9 +127,10 @@ function judge(
   a: DoseAthlete,
   ladder: Ladder,
   asIs: Rung,
-  { load, lever = null }: Setup,
+  { load, lever: given }: Setup,
   wanted: Wanted,
 ): Candidate | undefined {
+  const lever = leverAtContact(a, asIs, given);
   const rung = rungAt(a, asIs, lever);
   const { weaker } = limitsOf(a, rung, load, lever);
   const asked = amountFor(a, ladder, rung, weaker, phaseRules[wanted.phase].share);

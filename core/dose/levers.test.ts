@@ -5,7 +5,7 @@ import { rung } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality } from './choose';
 import { lessonsOf } from './learn';
-import { beyondOwn, leverFor, leverKept } from './levers';
+import { beyondOwn, leverAtContact, leverFor, leverKept } from './levers';
 import { limitOf, limitsOf } from './limits';
 import { loadsFor } from './loads';
 import type { SessionOutcome, SetRecord } from './logged';
@@ -19,6 +19,34 @@ const its = (rungId: string) => leverFor(a, shippedTrade.ladderOf(rungId), rung(
 const L = (rungId: string, lever?: number | null, athlete = a) =>
   limitOf(athlete, rungId, rung(rungId).sided ? 'left' : 'both', undefined, lever).amount;
 const all = shippedTrade.ladders.flatMap((ladder) => ladder.rungs.map((one) => ({ ladder, rung: one })));
+
+describe('the contact angle of the screen', () => {
+  // A school that lowers both legs.
+  const moving = anAthlete({ schoolId: 'draw_in', owned: new Set(['dead_bug_heel_tap']) });
+  const wary = { ...moving, contact: { deg: 60, onDate: '2026-11-15' } };
+  const lowered = rung('leg_lower_both_monitor');
+  it('sets the lever of legs that are lowered together, and none beyond it', () => {
+    expect(leverAtContact(wary, lowered, null)).toBe(60);
+    expect(leverAtContact(wary, lowered, 30)).toBe(60);
+    expect(leverAtContact(wary, lowered, 70)).toBe(70);
+    expect(leverAtContact(a, lowered, null)).toBeNull();
+    expect(leverAtContact(wary, rung('plank_full'), null)).toBeNull();
+    expect(leverAtContact({ ...a, contact: { deg: 45, onDate: '2026-11-15' } }, lowered, null)).toBeNull();
+  });
+  it('is what the rung is judged at: a shorter way, a longer limit', () => {
+    const wanted = {
+      quality: shippedTrade.ladderOf(lowered.id).quality,
+      phase: 'load' as const,
+      gapActs: false,
+      before: new Set<string>(),
+    };
+    const at = (athlete: typeof a) => judgeHeld(athlete, lowered.id, { load: 0, lever: null }, wanted);
+    expect(at(moving)?.lever).toBeNull();
+    expect(at(wary)?.lever).toBe(60);
+    expect(at(wary)?.limit.amount).toBeCloseTo(limitsOf(moving, lowered, 0, 60).weaker.amount, 6);
+    expect(at(wary)?.limit.amount).toBeGreaterThan(at(moving)?.limit.amount ?? Number.POSITIVE_INFINITY);
+  });
+});
 
 describe('what can be set', () => {
   it('is a support in steps of 2 cm, a leg or the trunk in steps of 5 degrees, the easiest first', () => {
@@ -126,8 +154,8 @@ describe('what can be set', () => {
       (withLever(rung(id).posture, value, man) as Extract<Posture, { archetype: 'supine_limbs' }>).hips_deg;
     expect(hips('leg_raise_both', 40)).toEqual([40, 40]);
     expect(hips('leg_lower_alternate', 40)).toEqual([40, 90]);
-    expect(leverInWords(rung('leg_raise_both').posture, 40)).toBe('thighs 40° above the floor at the lowest');
-    expect(leverInWords(rung('leg_lower_alternate').posture, 40)).toMatch(/^working thigh /);
+    expect(leverInWords(rung('leg_raise_both').posture, 40)).toBe('legs 40° above the floor at the lowest');
+    expect(leverInWords(rung('leg_lower_alternate').posture, 40)).toMatch(/^working leg /);
     // What has none stays as it is.
     expect(withLever(rung('side_plank_full').posture, 40, man)).toBe(rung('side_plank_full').posture);
     expect(leverInWords(rung('side_plank_full').posture, 40)).toBeUndefined();

@@ -1,8 +1,9 @@
-import { type Lever, leverOf } from '~/core/body/lever';
+import { type Lever, leverOf, withLever } from '~/core/body/lever';
 import type { Ladder, Rung } from '~/core/catalogue';
 import { rungHasMoment } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
 import { isSkill } from './character';
+import { type Contact, stopsAtContact } from './contact';
 import type { LimitAthlete } from './limits';
 
 /** Levers: what of a rung can be set besides its load, and how far that is from the rung itself. */
@@ -42,4 +43,18 @@ export function leverKept(
   const hardest = leverFor(a, ladder, rung)?.values.at(-1);
   if (typeof lever !== 'number' || hardest === undefined) return null;
   return beyondOwn(a, rung, lever) <= Math.max(0, beyondOwn(a, rung, hardest)) ? lever : null;
+}
+
+/**
+ * Where a lever stands under the contact angle of the screen: straight legs go down to where the back left the floor and no
+ * further, whatever the rung or a step would have; as it is given everywhere else.
+ */
+export function leverAtContact(
+  a: Pick<LimitAthlete, 'body'> & { readonly contact?: Contact | undefined },
+  rung: Rung,
+  lever: number | null | undefined,
+): number | null {
+  const at = lever ?? null;
+  const posture = at === null ? rung.posture : withLever(rung.posture, at, a.body);
+  return stopsAtContact(posture, a.contact) ? (a.contact?.deg ?? at) : at;
 }

@@ -55,6 +55,10 @@ describe('review', () => {
     expect(verdict({}, {})).toBe('better');
     expect(verdict(one, one)).toBe('better');
     expect(verdict(one, {})).toBe('not_comparable');
+    const out = (deg: number) => ({ parts: { turn_out_deg: deg } });
+    expect(verdict(out(40), out(50))).toBe('better');
+    expect(verdict(out(0), {})).toBe('better');
+    expect(verdict(out(0), out(40))).toBe('not_comparable');
     expect(verdict({}, one)).toBe('not_comparable');
     expect(verdict({}, {}, [at('leg_lowering_angle', '2026-11-01', 31)])).toBe('not_comparable');
     expect(verdict({ comparable: false }, {})).toBe('not_comparable');

@@ -1,4 +1,5 @@
 import type { ScreenTest, SideKey } from '~/core/catalogue';
+import { isTurnedOut } from '~/core/dose/turn-out';
 import { type AssessInput, assess, type TestResult } from '~/core/screen/assess/assess';
 import { realChangeOf } from '~/core/screen/assess/score';
 
@@ -51,8 +52,9 @@ export function differenceOf(
     latest.comparable &&
     previous.comparable &&
     latest.trialIds.length === previous.trialIds.length &&
-    // One leg and both are two tests.
-    latest.parts?.one_leg === previous.parts?.one_leg;
+    // One leg and both are two tests, as are a leg turned out and a parallel one.
+    latest.parts?.one_leg === previous.parts?.one_leg &&
+    isTurnedOut(latest) === isTurnedOut(previous);
   const verdict = !comparable ? 'not_comparable' : !real ? 'within_error' : up ? 'better' : 'worse';
   return { difference, realFrom, verdict };
 }

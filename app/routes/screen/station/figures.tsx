@@ -12,6 +12,7 @@ import { GradeKeys } from './questions';
 const stillPart: Readonly<Partial<Record<StillAngle, string>>> = {
   pelvic_drop: 'drop_deg',
   trunk_lean: 'sway_deg',
+  hip_turn_out: 'turn_out_deg',
 };
 
 function Kept({ test, state }: { test: StationTest; state: StationState }) {

@@ -63,6 +63,8 @@ export function StillDialog({
   };
   const reading = picture && readStill(angle, landmarks);
   const kind = angleKinds[angle];
+  // Directions are those of the angle the test is about; the others stand beside it.
+  const directed = directions.length > 0 && angle === angles[0];
   const key =
     'min-h-11 border border-night-3 bg-night-2 px-4 hover:border-chalk aria-pressed:bg-chalk aria-pressed:text-night';
   return (
@@ -150,7 +152,7 @@ export function StillDialog({
                   {kind.says}
                   {landmarks.plumb_top ? ` Camera tilt ${reading.tiltDeg.toFixed(1)}°, taken off.` : ''}
                 </p>
-                {directions.length > 0 ? (
+                {directed ? (
                   <label className="block">
                     <span className="block text-mortar">Raised to the</span>
                     <select
@@ -172,7 +174,7 @@ export function StillDialog({
                   onClick={() => {
                     onTake(
                       { picture, angle, landmarks, angleDeg: reading.angleDeg, errorDeg: reading.errorDeg },
-                      direction,
+                      directed ? direction : undefined,
                     );
                     setOpen(false);
                     setPicture(undefined);
