@@ -4,6 +4,7 @@ import { weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
 import { phaseNames } from '~/core/dose/phases';
+import { counted } from '~/core/words/counted';
 import { kindWords, type SeasonWeek } from './season-wall';
 
 export interface DoseWeek extends SeasonWeek {
@@ -43,7 +44,7 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                 {weeks.map((week, i) => {
                   const sets =
                     week.cells.find((cell) => cell.quality === row.id && cell.side === row.side)?.sets ?? 0;
-                  const figure = `${sets} sets`;
+                  const figure = counted(sets, 'set');
                   return (
                     <td
                       key={week.startsOn}

@@ -32,7 +32,7 @@ export function awayText(day: string, today: string): string {
   const days = daysBetween(today, day);
   if (days === 0) return 'today';
   const size = Math.abs(days);
-  const text = size < 14 ? counted(size, 'day') : `${Math.round(size / 7)} weeks`;
+  const text = size < 14 ? counted(size, 'day') : counted(Math.round(size / 7), 'week');
   return days > 0 ? `in ${text}` : `${text} ago`;
 }
 

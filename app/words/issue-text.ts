@@ -2,6 +2,7 @@ import { caution } from '~/core/catalogue/cautions';
 import { type QualityId, quality, qualityIds } from '~/core/catalogue/qualities';
 import { signText } from '~/core/clear/signs';
 import type { Issue } from '~/core/result';
+import { counted } from '~/core/words/counted';
 import { dayText, timeText } from '../lib/format';
 
 /**
@@ -151,8 +152,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'password.repeat': () => 'The two do not match.',
   'sign_in.no_match': () => 'E-mail and password do not match an account.',
   'sign_in.empty': () => 'Enter e-mail and password.',
-  'sign_in.too_many': (v) =>
-    `Too many attempts. Wait ${text(v, 'minutes')} ${v.minutes === 1 ? 'minute' : 'minutes'} and try again.`,
+  'sign_in.too_many': (v) => `Too many attempts. Wait ${counted(Number(v.minutes), 'minute')} and try again.`,
   'sign_in.away': () => 'The database is not answering. Try again in a moment.',
   'set_up.done': () => 'A practice is set up here already: sign in.',
   'settings.name': () => 'Name the practice.',
@@ -391,7 +391,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     text(v, 'said') && !text(v, 'said').startsWith('Invalid') ? text(v, 'said') : 'This could not be read.',
   'import.missing': (v) => `Say which column holds: ${text(v, 'columns')}.`,
   'import.errors': (v) =>
-    `${text(v, 'rows')} ${v.rows === 1 ? 'row has an error' : 'rows have errors'}: mend the file, or tick that they are left out.`,
+    `${counted(Number(v.rows), 'row has an error', 'rows have errors')}: mend the file, or tick that they are left out.`,
   'file.unread': (v) => text(v, 'why'),
   'file.choose': () => 'Choose a file first.',
 };

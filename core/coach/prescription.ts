@@ -8,6 +8,7 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { stopsAtContact } from '~/core/dose/contact';
 import type { LimitBasis } from '~/core/dose/limits';
+import { minuteMark } from '~/core/dose/minute';
 import { type Phase, phaseAims, phaseNames } from '~/core/dose/phases';
 import { turnsOut } from '~/core/dose/turn-out';
 import { amountText, prescriptionMinutes } from '~/core/dose/work';
@@ -85,6 +86,8 @@ export interface Prescription {
   readonly share: number;
   /** What should be left after a set, in the unit; null where none is said. */
   readonly inHand: number | null;
+  /** Clean reps in 60 s its last set goes for; null where it is a set like the others. */
+  readonly minuteMark: number | null;
   /** A1 and A2 take turns: one rests while the other works. */
   readonly pair: string | null;
   readonly why: { readonly this: string; readonly now: string; readonly muchness: string };
@@ -98,6 +101,10 @@ export type Worked = Pick<
   /** What the sides are called, where left and right do not say it. */
   readonly sideWords?: Readonly<Record<Side, string>> | undefined;
 };
+
+/** "Last set: as many clean reps as you can in 60 s; 20 is the mark"; null for a set like the others. */
+export const minuteText = (mark: number | null): string | null =>
+  mark === null ? null : `Last set: as many clean reps as you can in 60 s; ${mark} is the mark`;
 
 /** "each side, left first, one more left"; nothing of an exercise without sides. */
 export function sidesText(p: Pick<Worked, 'sided' | 'firstSide' | 'extraSetSide' | 'sideWords'>): string {
@@ -219,6 +226,7 @@ export function prescriptionOf(input: MakeInput): Prescription {
     orMore: limit.orMore,
     share: Math.round(asked.share * 100) / 100,
     inHand: asked.inHand === undefined ? null : round(asked.inHand),
+    minuteMark: minuteMark(athlete, rung, asked.amount, phase),
     pair: null,
     why: {
       this: `${ladder.name}, rung ${place} of ${ladder.rungs.length}; serves ${qualityName(input.quality).toLowerCase()}${reasons.length > 0 ? `: ${reasons.join(', ')}` : ''}${extraSetSide && weaker ? `. ${weaker.side} is weaker by ${Math.round(weaker.gapPercent)} %` : ''}.${leverWhy}`,

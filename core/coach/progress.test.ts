@@ -69,6 +69,24 @@ const first = (outcomes: SessionOutcome[], its: Case = {}): Proposal => {
   return proposal;
 };
 
+describe('reps against the clock', () => {
+  const curled = (n: number, done: number, over: Partial<SetRecord> = {}) =>
+    day(n, [
+      ...times(2, set('curl_up_feet_dug', 12)),
+      set('curl_up_feet_dug', done, { setNo: 3, planned: 12, ...over }),
+    ]);
+  const neutral = { schoolId: 'draw_in' };
+  it('own a rung in one session when their mark is met clean', () => {
+    const found = first([curled(4, 20)], neutral);
+    expect(found).toMatchObject({ owns: 'curl_up_feet_dug', from: { rungId: 'curl_up_feet_dug' } });
+    expect(found.reason).toMatch(/reached 20 clean reps in 60 s on 4 Nov 2026/);
+    expect(all([curled(4, 19)], neutral).map(({ owns }) => owns)).not.toContain('curl_up_feet_dug');
+    expect(all([curled(4, 20, { faultId: 'neck_strain' })], neutral).map(({ owns }) => owns)).not.toContain(
+      'curl_up_feet_dug',
+    );
+  });
+});
+
 describe('the mark of a rung', () => {
   const plank = rung('plank_full');
   const side = rung('side_plank_full');

@@ -9,8 +9,11 @@ import { beyondOwn, leverAtContact, leverFor } from '~/core/dose/levers';
 import { doseOfSet, limitsOf, type Setup, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
+import { minuteMet } from '~/core/dose/minute';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
+import { repsInMinute } from '~/core/screen/trial/by-rung';
+import { counted } from '~/core/words/counted';
 import { dayInWords } from '~/core/words/days';
 import type { UnderWay } from './prescription';
 
@@ -334,17 +337,27 @@ function exerciseOf(input: ProgressInput, rungId: string): Exercise {
   };
 }
 
-/** Goal met in this session and in the one before that had the rung. */
-function masteredOn(input: ProgressInput, { rung, sets }: Exercise): string | undefined {
+/**
+ * How a rung was mastered, in words: as many reps in 60 s as it asks for, or its goal met clean in this session and in the one
+ * before that had it; undefined when it was not.
+ */
+function masteredBy(input: ProgressInput, { rung, sets }: Exercise): string | undefined {
   // An easier lever meets no mark of the rung itself.
-  const meets = (some: readonly SetRecord[]) =>
-    meetsCriterion(some, rung) && some.every((set) => beyondOwn(input.athlete, rung, set.lever) >= 0);
+  const onItsLever = (some: readonly SetRecord[]) =>
+    some.every((set) => beyondOwn(input.athlete, rung, set.lever) >= 0);
+  const meets = (some: readonly SetRecord[]) => meetsCriterion(some, rung) && onItsLever(some);
+  const bothSides = rung.sided ? ', both sides' : '';
+  const on = input.outcomes.at(-1)?.onDate ?? '';
+  if (minuteMet(sets, rung) && onItsLever(sets))
+    return `${rung.name} reached ${repsInMinute(rung)} clean reps in 60 s on ${dayInWords(on)}${bothSides}`;
   if (!meets(sets)) return undefined;
   const before = input.outcomes
     .slice(0, -1)
     .filter((outcome) => setsOf(outcome, rung.id).length > 0)
     .at(-1);
-  return before && meets(setsOf(before, rung.id)) ? before.onDate : undefined;
+  return before && meets(setsOf(before, rung.id))
+    ? `${rung.name} met its goal clean on two sets on ${dayInWords(before.onDate)} and ${dayInWords(on)}${bothSides}`
+    : undefined;
 }
 
 /**
@@ -440,7 +453,7 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
       return make(
         'back',
         noLonger(exercise, stepOf(found, from.sets), found.rung),
-        `${lost.length} sets lost to ${faults.join(' and ')}: the limit is now ${limit}, too little for this phase. Back to ${named(found)}.`,
+        `${counted(lost.length, 'set')} lost to ${faults.join(' and ')}: the limit is now ${limit}, too little for this phase. Back to ${named(found)}.`,
       );
     }
     if (latest.effort >= 9) {
@@ -459,15 +472,15 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
       );
     }
     if (lost.length > 0) return [];
-    const mastered = masteredOn(input, exercise);
+    const mastered = masteredBy(input, exercise);
     const over = !isSkill(ladder, rung) && weaker.amount > outgrown * high;
     const capped = athlete.gate.rung(rungId).effortMost !== undefined;
     if (!mastered && !over) return [];
     const ownLimit = limitsOf(athlete, rung, exercise.load).weaker.amount;
     const owns = mastered || ownLimit >= rung.goal.amount ? rungId : null;
-    const why = mastered
-      ? `${rung.name} met its goal clean on two sets on ${dayInWords(mastered)} and ${dayInWords(latest.onDate)}${rung.sided ? ', both sides' : ''}`
-      : `The limit of ${limit} is over the ${amountText(Math.round(high), rung.unit)} this phase works with`;
+    const why =
+      mastered ??
+      `The limit of ${limit} is over the ${amountText(Math.round(high), rung.unit)} this phase works with`;
     if (capped)
       return owns && mastered
         ? make('stay', from, `${why}: owned. A caution caps the effort, so it goes no further.`, owns)

@@ -133,6 +133,10 @@ function rollerUnder(pose: Pose, body: Body): Prop {
   return block(pose.hip.x - 4, -height, 50, height);
 }
 
+/** A small arrow that grows as a breath or a brace does; none at its beginning. */
+const grown = (from: Point, way: Point, phase: number): Prop[] =>
+  phase < 0.1 ? [] : [arrow(from, shift(from, way.x * (3 + 6 * phase), way.y * (3 + 6 * phase)))];
+
 /** Where a walk goes: on, or there and back with a turn. */
 function waysOf(travel: 'walk' | 'there_and_back'): Prop[] {
   const on = arrow({ x: 22, y: -3 }, { x: 38, y: -3 });
@@ -147,7 +151,15 @@ function ofArchetype(p: Posture, pose: Pose, body: Body, setting: Setting, phase
   switch (p.archetype) {
     case 'breathing':
       if (p.position === 'balloon') return [ball(shift(pose.head, -1, -8 - 6 - 3 * phase), 4 + 3.5 * phase)];
-      return has('towel') ? [ringAt('roll', { x: pose.lumbar.x + 2, y: -2.3 }, 2.6)] : [];
+      return [
+        // The breath out presses the towel; the breath in lifts what is free to rise.
+        ...(has('towel')
+          ? [
+              ringAt('roll', { x: pose.lumbar.x + 2, y: -2.3 }, 2.6),
+              ...grown(shift(pose.t12, 0, -20), { x: 0, y: 1 }, phase),
+            ]
+          : grown(shift(pose.t12, 0, -11), { x: 0, y: -1 }, phase)),
+      ];
     case 'brace_drill':
       if (p.position === 'wall_band')
         return [
@@ -160,7 +172,13 @@ function ofArchetype(p: Posture, pose: Pose, body: Body, setting: Setting, phase
         return phase < 0.5
           ? [arrow(shift(pose.shoulder, 26, 2), shift(pose.shoulder, 7, 2))]
           : [arrow(shift(pose.hip, -27, 0), shift(pose.hip, -8, 0))];
-      return [];
+      // Lying, the low belly is switched on inward; upright, the whole wall pushes the fingers out.
+      return p.position === 'supine'
+        ? grown(shift(pose.lumbar, 0, -19), { x: 0, y: 1 }, phase)
+        : [
+            ...grown(shift(pose.lumbar, 8, 0), { x: 1, y: 0 }, phase),
+            ...grown(shift(pose.lumbar, -8, 0), { x: -1, y: 0 }, phase),
+          ];
     case 'supine_limbs':
       return p.arms === 'wall_press' ? [wall(arm.hand.x + 1.5, 62)] : [];
     case 'curl':

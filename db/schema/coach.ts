@@ -72,6 +72,8 @@ export interface PrescriptionDetail {
   share?: number;
   /** What should be left after a set, in the unit. */
   inHand?: number | null;
+  /** Clean reps in 60 s its last set goes for. */
+  minuteMark?: number | null;
   /** A1 and A2 take turns. */
   pair?: string | null;
   /** Written by the coach: kept as it is when the week is made again. */

@@ -39,6 +39,7 @@ export function itemRow(item: Prescription, sessionId: string, position: number)
       orMore: item.orMore,
       share: item.share,
       inHand: item.inHand,
+      minuteMark: item.minuteMark,
       pair: item.pair,
       firstSide: item.firstSide,
       extraSetSide: item.extraSetSide,
@@ -72,6 +73,7 @@ export const asks = (
       loadValue ?? null,
       detail.lever ?? null,
       detail.setting ?? null,
+      detail.minuteMark ?? null,
     ]),
   );
 

@@ -7,6 +7,7 @@ import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { mainEvent, pillarCells } from '~/core/link/standing';
 import { issue } from '~/core/result';
 import { pathOf } from '~/core/today/path';
+import { counted } from '~/core/words/counted';
 import { pathFacts } from '~/db/queries/athletes';
 import { newestSeason } from '~/db/queries/plan';
 import { can } from '../principal/can';
@@ -32,7 +33,7 @@ export async function athleteFrame(principal: Principal, subject: Subject) {
     today,
     practice: principal.practiceName,
     name: `${athlete.givenName} ${athlete.familyName}`,
-    line: `${disciplineLabel(athlete.disciplineId)} · ${ageOn(athlete.birthDate, today)} years · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
+    line: `${disciplineLabel(athlete.disciplineId)} · ${counted(ageOn(athlete.birthDate, today), 'year')} · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
     event: event ? { name: event.name, onDate: event.onDate } : undefined,
     cautions: gate.cautions.map((id) => ({ id, name: caution(id).name })),
     flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),

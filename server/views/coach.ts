@@ -12,6 +12,7 @@ import { amountText } from '~/core/dose/work';
 import { faultsInView } from '~/core/figure/fault-form';
 import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
+import { counted } from '~/core/words/counted';
 import { openProposals } from '~/db/queries/ladders';
 import { recentLogs } from '~/db/queries/logs';
 import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
@@ -130,7 +131,7 @@ export const freeDays = (
 function totalText({ sets, seconds, reps, topLoad }: QualityTotal, loads: LoadSaid): string {
   const load = topLoad && loadInWords(topLoad, loads);
   return [
-    `${sets} sets`,
+    counted(sets, 'set'),
     secondsText(seconds),
     ...(reps > 0 ? [amountText(reps, 'reps')] : []),
     ...(load ? [load] : []),

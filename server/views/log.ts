@@ -79,6 +79,7 @@ function about(
       work: item?.work ?? null,
       load: item?.load ?? null,
       inHand: item?.inHand ?? null,
+      lastSet: item?.lastSet ?? null,
       opener: row?.detail.role === 'opener',
       bars: item?.bars ?? [],
       sideWords: handAndWall(rung),

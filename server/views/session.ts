@@ -3,7 +3,7 @@ import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { planB, turnsLeft } from '~/core/coach/lay-session';
-import { inHandText, setupText, sidesText, workText } from '~/core/coach/prescription';
+import { inHandText, minuteText, setupText, sidesText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
@@ -62,6 +62,8 @@ function itemView(
     pair: detail.pair ?? null,
     /** "about 15 s in hand"; null where none is said, and where a cap has shortened it since. */
     inHand: gated.amount === item.amount ? inHandText(detail.inHand ?? null, item.unit) : null,
+    /** What the last set is, where it is another than the others; not where a cap has shortened them since. */
+    lastSet: gated.amount === item.amount ? minuteText(detail.minuteMark ?? null) : null,
     byHand: detail.byHand ?? false,
     coachNote: detail.note ?? null,
     sets: item.sets,

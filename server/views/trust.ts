@@ -11,6 +11,7 @@ import {
   typicalErrorOf,
   usedResults,
 } from '~/core/screen/trust/trust';
+import { counted } from '~/core/words/counted';
 import { newId, staffNames } from '~/db/queries/practice';
 import { trialsOfTest } from '~/db/queries/screen';
 import { can } from '../principal/can';
@@ -97,7 +98,7 @@ export async function offeredEdit(
     if (!found) return refuse('trust.few_repeats', { athletes: repeatAthletes });
     return ok({
       patch: { typicalError: Math.round(found.typicalError * 100) / 100 },
-      reason: `From ${found.pairs} repeats of ${found.athletes} athletes, 95 % limits ${found.low.toFixed(1)} to ${found.high.toFixed(1)}.`,
+      reason: `From ${counted(found.pairs, 'repeat')} of ${counted(found.athletes, 'athlete')}, 95 % limits ${found.low.toFixed(1)} to ${found.high.toFixed(1)}.`,
     });
   }
   if (!percentiles) return refuse('trust.few_results', { athletes: percentileAthletes });

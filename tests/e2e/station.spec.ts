@@ -182,13 +182,13 @@ test('a running hold goes on over a reload, and its time is kept at the stop wha
 
   // Another test is tapped before "felt": the figure is kept, and its questions are answered later.
   await page.getByRole('button', { name: /Front plank/ }).click();
-  await expect(page.getByText('One trial is kept with its questions open.')).toBeVisible();
+  await expect(page.getByText('1 trial is kept with its questions open.')).toBeVisible();
   await page.reload();
   await hydrated(page);
   await page.getByRole('button', { name: 'Answer bird dog hold' }).click();
   await page.getByRole('button', { name: 'Trunk', exact: true }).click();
   await page.getByRole('button', { name: 'No pain' }).click();
-  await expect(page.getByText('One trial is kept with its questions open.')).toBeHidden();
+  await expect(page.getByText('1 trial is kept with its questions open.')).toBeHidden();
   await page.getByRole('button', { name: /Bird dog hold/ }).click();
   await expect(trials.getByRole('listitem')).toHaveCount(1);
   await expect(trials).toContainText(new RegExp(`left ${seconds}(\\.0)? s`));

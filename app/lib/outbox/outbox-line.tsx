@@ -1,5 +1,6 @@
 import { href, useLocation } from 'react-router';
 import { issuesText } from '~/app/words/issue-text';
+import { counted, numbered } from '~/core/words/counted';
 import { useOutbox } from './outbox';
 import { waitingText } from './words';
 
@@ -10,7 +11,7 @@ export function OutboxLine() {
   const { waiting, aside, keeping, state, drop, again, retry } = useOutbox();
   const { pathname, search } = useLocation();
   const n = waiting.length;
-  const kept = `${n} ${n === 1 ? 'entry is' : 'entries are'} kept on this device`;
+  const kept = `${counted(n, 'entry', 'entries')} ${numbered(n, 'is', 'are')} kept on this device`;
   const today = new Date().toISOString().slice(0, 10);
   return (
     <>

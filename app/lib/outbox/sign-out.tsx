@@ -2,6 +2,7 @@ import * as AlertDialog from 'radix-ui/alert-dialog';
 import { useState } from 'react';
 import { href, useSubmit } from 'react-router';
 import { Button, buttonClass } from '~/app/components/button';
+import { counted, numbered } from '~/core/words/counted';
 import { useOutbox } from './outbox';
 
 /** Signs out; what is not sent yet is said first. */
@@ -25,7 +26,7 @@ export function SignOut() {
           <AlertDialog.Overlay className="fixed inset-0 z-40 bg-basalt/60" />
           <AlertDialog.Content className="fixed left-1/2 top-1/2 z-50 w-[min(30rem,92vw)] -translate-x-1/2 -translate-y-1/2 bg-paper p-6 text-ink">
             <AlertDialog.Title className="head text-2xl">
-              {n === 1 ? 'One entry is' : `${n} entries are`} not sent
+              {counted(n, 'entry', 'entries')} {numbered(n, 'is', 'are')} not sent
             </AlertDialog.Title>
             <AlertDialog.Description className="mt-2">
               They stay on this device, for you alone, and are sent when you sign in here again.

@@ -8,6 +8,7 @@ import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { rosterFields } from '~/core/formats/roster-fields';
 import { issue } from '~/core/result';
+import { counted, numbered } from '~/core/words/counted';
 import { importRoster } from '~/server/commands/import-roster';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { rosterFound, shownRoster } from '~/server/views/import-preview';
@@ -135,7 +136,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
       {errors.length > 0 ? (
         <section aria-labelledby="errors" className="mt-8 border-2 border-ink bg-chalk p-5">
           <h2 id="errors" className="text-2xl">
-            {counts.error === 1 ? 'One row has an error' : `${counts.error} rows have errors`}
+            {numbered(counts.error, 'One row has an error', `${counts.error} rows have errors`)}
           </h2>
           <table className="mt-2 w-full text-left">
             <thead>
@@ -190,9 +191,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
         <FormError>{actionData ? issuesText(actionData.issues) : null}</FormError>
         <p className="mt-3 flex gap-3">
           <Button look="next" disabled={busy || missing.length > 0}>
-            {writes === 0
-              ? 'Nothing to write: done'
-              : `Write ${writes} ${writes === 1 ? 'athlete' : 'athletes'}`}
+            {writes === 0 ? 'Nothing to write: done' : `Write ${counted(writes, 'athlete')}`}
           </Button>
           <ButtonLink look="quiet" to={href('/athletes/import')}>
             Choose another file

@@ -8,6 +8,7 @@ import { SmallPillar } from '~/app/components/pillar';
 import { Scroller } from '~/app/components/scroller';
 import { awayText, dayText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
+import { counted } from '~/core/words/counted';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
 import { type RosterRow, roster, shownRow } from '~/server/views/roster';
@@ -113,7 +114,7 @@ export default function Athletes({ loaderData }: Route.ComponentProps) {
         <input type="hidden" name="sort" value={params.get('sort') ?? 'name'} />
         <input type="hidden" name="dir" value={params.get('dir') ?? 'up'} />
         <p className="figures py-2 text-quiet" aria-live="polite">
-          {rows.length === total ? `${total} athletes` : `${rows.length} of ${total}`}
+          {rows.length === total ? counted(total, 'athlete') : `${rows.length} of ${total}`}
         </p>
       </Form>
       {total === 0 ? (

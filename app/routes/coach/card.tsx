@@ -161,6 +161,12 @@ function Exercise({ item, brief }: { item: Session['items'][number]; brief: bool
               <strong>Set-up</strong> {item.setting}
             </>
           ) : null}
+          {item.lastSet ? (
+            <>
+              {' '}
+              <strong>{item.lastSet}.</strong>
+            </>
+          ) : null}
           {item.coachNote ? (
             <>
               {' '}

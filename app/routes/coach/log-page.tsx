@@ -12,6 +12,7 @@ import { judgePain, type PainSettings, painRegions, painVerdictText } from '~/co
 import { exceptionsOf, setsOf, unplannedExercise } from '~/core/coach/log-draft';
 import type { LogInput, logSchema } from '~/core/coach/log-form';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
+import { counted } from '~/core/words/counted';
 import type { LogView } from '~/server/views/log';
 import { type LogExercise, LoggedItem, RungChoice, Scale } from './log-parts';
 
@@ -143,6 +144,7 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
         work: null,
         load: null,
         inHand: null,
+        lastSet: null,
         opener: false,
         bars: [],
         sideWords: rung.sideWords,
@@ -298,7 +300,7 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
               ? verb
               : exceptions === 0
                 ? 'Save, all as planned'
-                : `Save with ${exceptions} ${exceptions === 1 ? 'exception' : 'exceptions'}`}
+                : `Save with ${counted(exceptions, 'exception')}`}
           </Button>
           <ButtonLink look="quiet" to={week}>
             {logged ? 'Leave it as it is' : 'Leave without logging'}

@@ -6,6 +6,7 @@ import { inField } from '~/core/catalogue/rung-load';
 import { type DraftExercise, type DraftSet, oneFewer, oneMore } from '~/core/coach/log-draft';
 import { type Reserve, reserves } from '~/core/dose/logged';
 import type { Issue } from '~/core/result';
+import { counted } from '~/core/words/counted';
 import type { LogView } from '~/server/views/log';
 
 export type LogExercise = LogView['exercises'][number];
@@ -213,10 +214,11 @@ export function LoggedItem({
           {!asked && !exercise.instead ? <span className="text-quiet">, not planned</span> : null}
         </p>
         <p className="head figures text-xl">
-          {about.work ?? `${setCount} ${setCount === 1 ? 'set' : 'sets'}`}
+          {about.work ?? counted(setCount, 'set')}
           {about.load ? <span className="ml-2 font-text text-base font-normal">{about.load}</span> : null}
         </p>
       </div>
+      {about.lastSet ? <p className="text-aside font-bold">{about.lastSet}.</p> : null}
       {about.bars.length > 0 ? <p className="font-bold">▨ Withheld: {barsText(about.bars)}</p> : null}
       <div className="mt-1.5 flex flex-wrap gap-2">
         {sets.map((set) => (

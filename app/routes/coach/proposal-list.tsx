@@ -8,6 +8,7 @@ import { barsText, issuesText } from '~/app/words/issue-text';
 import { proposalGroups } from '~/core/coach/take';
 import { amountText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
+import { numbered } from '~/core/words/counted';
 import type { ProposalPreview, ProposalView } from '~/server/views/proposals';
 
 type Choices = ProposalPreview['choices'];
@@ -204,7 +205,7 @@ export function Proposals({ proposals, athleteId, week, mayDecide }: ProposalsPr
       {mayDecide ? (
         <p className="mt-4 flex flex-wrap items-center gap-3">
           <Button look="next" disabled={deciding.state !== 'idle'}>
-            Decide {proposals.length === 1 ? 'this' : `these ${proposals.length}`}
+            Decide {numbered(proposals.length, 'this', `these ${proposals.length}`)}
           </Button>
           <Button type="button" disabled={looking.state !== 'idle'} onClick={look}>
             Show it on the cards

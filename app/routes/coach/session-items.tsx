@@ -49,6 +49,7 @@ export function SessionItem({ item, at: i, handle }: { item: ItemView; at: numbe
           </span>
           <span className="figures">{item.minutes} min</span>
         </p>
+        {item.lastSet ? <p className="text-aside font-bold">{item.lastSet}.</p> : null}
         {item.coachNote ? <p className="text-aside">“{item.coachNote}”</p> : null}
         <Folded summary="How, and why this" className="mt-1 py-1.5">
           <div className="grid gap-x-8 gap-y-2 border-l-2 border-mortar pl-4 text-body md:grid-cols-2">

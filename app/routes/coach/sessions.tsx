@@ -2,6 +2,7 @@ import { href, Link } from 'react-router';
 import { weekdayText, weekText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { addDays } from '~/core/body/dates';
+import { counted } from '~/core/words/counted';
 import { principalIn } from '~/server/principal/middleware.server';
 import { sessionsView } from '~/server/views/coach';
 import type { Route } from './+types/sessions';
@@ -69,7 +70,7 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
                           ? '▨ called off'
                           : day < today
                             ? '□ not logged'
-                            : `${session.exercises} exercises, ${session.minutes} min`}
+                            : `${counted(session.exercises, 'exercise')}, ${session.minutes} min`}
                   </span>
                 </li>
               ))}

@@ -8,6 +8,7 @@ import { athleteTitle } from '~/app/lib/title';
 import { issuesText, issueText } from '~/app/words/issue-text';
 import { addDays } from '~/core/body/dates';
 import type { Issue } from '~/core/result';
+import { counted } from '~/core/words/counted';
 import { layOut } from '~/server/commands/lay-out';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { weekView } from '~/server/views/coach';
@@ -203,7 +204,7 @@ function ComingBack({
   const issues = fetcher.data?.issues ?? [];
   const eased = fetcher.data?.eased;
   return (
-    <Notice word={`No session done for ${entry.daysOff} days`} className="mt-4">
+    <Notice word={`No session done for ${counted(entry.daysOff, 'day')}`} className="mt-4">
       {entry.kind === 'repeat' ? (
         <>
           <p>A week was missed: repeat it as it was, and take no proposal before it is done.</p>
@@ -227,7 +228,7 @@ function ComingBack({
           {eased !== undefined ? (
             <p role="status">
               {eased > 0
-                ? `Eased: ${eased} ${eased === 1 ? 'exercise' : 'exercises'} a step lower on the cards below.`
+                ? `Eased: ${counted(eased, 'exercise')} a step lower on the cards below.`
                 : 'Eased already: the cards below are a step lower.'}
             </p>
           ) : mayChange ? (

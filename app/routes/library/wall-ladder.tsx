@@ -1,3 +1,5 @@
+import { counted } from '~/core/words/counted';
+
 interface WallRung {
   id: string;
   name: string;
@@ -13,7 +15,7 @@ export function WallLadder({ rungs }: { rungs: readonly WallRung[] }) {
   const owned = rungs.filter((rung) => rung.state === 'owned').length;
   const out = rungs.filter((rung) => rung.out).length;
   const label = [
-    `${rungs.length} rungs`,
+    counted(rungs.length, 'rung'),
     stands ? `stands on ${stands.name}` : '',
     owned > 0 ? `${owned} owned` : '',
     out > 0 ? `${out} left out` : '',

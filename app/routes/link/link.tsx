@@ -7,6 +7,7 @@ import { Pillar } from '~/app/components/pillar';
 import { awayText, dayText } from '~/app/lib/format';
 import { useNextStep } from '~/app/lib/next-step';
 import { athleteTitle } from '~/app/lib/title';
+import { counted } from '~/core/words/counted';
 import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { linkView } from '~/server/views/link';
 import type { Route } from './+types/link';
@@ -189,9 +190,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
           </ol>
           {small.length > 0 ? (
             <details className="border-b border-mortar">
-              <summary className="cursor-pointer py-3">
-                {small.length} smaller {small.length === 1 ? 'one' : 'ones'}
-              </summary>
+              <summary className="cursor-pointer py-3">{counted(small.length, 'smaller one')}</summary>
               <ul className="rule-list pb-2">
                 {small.map((reason) => (
                   <li key={reason.key} className="py-2">

@@ -8,6 +8,7 @@ import { awayText, dayText } from '~/app/lib/format';
 import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
+import { counted } from '~/core/words/counted';
 import { planSeason } from '~/server/commands/plan-season';
 import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { planView } from '~/server/views/plan';
@@ -197,7 +198,7 @@ function ThisWeek({
         {week.phase}, {weekKinds[week.kind] ?? week.kind}: {week.aim.toLowerCase()}.
         {week.focus ? ` Focus: ${week.focus.toLowerCase()}.` : ''}{' '}
         {week.sets.length > 0
-          ? `First come ${week.sets.map(({ quality, sets }) => `${quality.toLowerCase()} (${sets} sets)`).join(', ')}.`
+          ? `First come ${week.sets.map(({ quality, sets }) => `${quality.toLowerCase()} (${counted(sets, 'set')})`).join(', ')}.`
           : ''}
         {week.waiting.length > 0 ? ` Waiting: ${week.waiting.join(', ').toLowerCase()}.` : ''}
         {week.retest ? ' Retest at its end.' : ''}{' '}
@@ -223,7 +224,7 @@ function Blocks({ blocks, today }: { blocks: Route.ComponentProps['loaderData'][
           <p>
             <span className="head text-xl">{block.phase}</span>{' '}
             <span className="text-quiet">
-              {dayText(block.from, today)}, {block.weeks} {block.weeks === 1 ? 'week' : 'weeks'}
+              {dayText(block.from, today)}, {counted(block.weeks, 'week')}
             </span>
           </p>
           <p>

@@ -11,6 +11,7 @@ import { OrderList } from '~/app/routes/screen/battery/order-list';
 import { Setup } from '~/app/routes/screen/battery/setup';
 import { barsText, issuesText } from '~/app/words/issue-text';
 import { timelineOf } from '~/core/screen/battery/timeline';
+import { counted } from '~/core/words/counted';
 import { openScreening } from '~/server/commands/open-screening';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { batteryView } from '~/server/views/battery';
@@ -89,7 +90,7 @@ function Builder({ loaderData, actionData }: Route.ComponentProps) {
           <input type="hidden" name="firstSide" value={start} />
           <input type="hidden" name="purpose" value={setup.purpose} />
           <h2 className="mt-4 text-3xl">
-            {chosen.length} {chosen.length === 1 ? 'test' : 'tests'}, {timeline.minutes} min
+            {counted(chosen.length, 'test')}, {timeline.minutes} min
           </h2>
           <p className="mt-1 text-quiet">
             {setup.purpose === 'quick'

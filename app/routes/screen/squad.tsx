@@ -4,6 +4,7 @@ import { pageTitle } from '~/app/lib/title';
 import { RotationTable } from '~/app/routes/screen/squad/rotation-table';
 import { barsText, issueText } from '~/app/words/issue-text';
 import { mostClocks } from '~/core/screen/station/squad';
+import { numbered } from '~/core/words/counted';
 import { principalIn } from '~/server/principal/middleware.server';
 import { squadView } from '~/server/views/rotation';
 import type { Route } from './+types/squad';
@@ -32,7 +33,7 @@ export default function Squad({ loaderData }: Route.ComponentProps) {
         <section aria-labelledby="rotation" className="mt-6">
           <h2 id="rotation" className="text-2xl">
             {chosen.length} athletes, {day.stations.length} stations, {asked.testers}{' '}
-            {asked.testers === 1 ? 'tester' : 'testers'}: done after{' '}
+            {numbered(asked.testers, 'tester', 'testers')}: done after{' '}
             <span className="figures">{Math.round(day.plan.finishMin)} min</span>
           </h2>
           <p className="mt-1 text-quiet">

@@ -20,6 +20,7 @@ import { nextOpen, roundOf, trialsWith } from '~/core/screen/station/round';
 import { onRung, otherOf, type ShownTrial, specOf, withLoad } from '~/core/screen/station/shown';
 import type { TrialInput } from '~/core/screen/trial/trial';
 import type { InstrumentId } from '~/core/signals/instruments';
+import { counted } from '~/core/words/counted';
 import { closeScreening } from '~/server/commands/close-screening';
 import { notFound, principalIn, standingIn } from '~/server/principal/middleware.server';
 import { stationView } from '~/server/views/station';
@@ -306,9 +307,8 @@ function Station({ loaderData }: Route.ComponentProps) {
             className="mb-4 flex flex-wrap items-center gap-x-4 border-2 border-chalk px-4 py-1.5"
           >
             <span>
-              {openTrials.length === 1
-                ? 'One trial is kept with its questions open.'
-                : `${openTrials.length} trials are kept with their questions open.`}
+              {counted(openTrials.length, 'trial is kept with its', 'trials are kept with their')} questions
+              open.
             </span>
             <button
               type="button"

@@ -7,6 +7,7 @@ import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { issue } from '~/core/result';
 import { percentileAthletes, repeatAthletes, repeatDays } from '~/core/screen/trust/needs';
+import { counted } from '~/core/words/counted';
 import { editCatalogue } from '~/server/commands/edit-catalogue';
 import { principalIn } from '~/server/principal/middleware.server';
 import { offeredEdit, type TrustOffer, trustTest, trustView } from '~/server/views/trust';
@@ -111,8 +112,7 @@ export default function Trust({ loaderData, actionData }: Route.ComponentProps) 
             </p>
           ) : (
             <p className="mt-3">
-              Repeats of {loaderData.athletes} {loaderData.athletes === 1 ? 'athlete' : 'athletes'} so far,{' '}
-              {repeatAthletes} are needed.
+              Repeats of {counted(loaderData.athletes, 'athlete')} so far, {repeatAthletes} are needed.
             </p>
           )}
           {mayEdit ? (

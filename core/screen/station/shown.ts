@@ -4,6 +4,7 @@ import type { LoadField } from '~/core/catalogue/rung-load';
 import type { Pace, ScreenTest } from '~/core/catalogue/schema';
 import type { Issue } from '~/core/result';
 import type { TrialInput, TrialMark } from '~/core/screen/trial/trial';
+import { counted } from '~/core/words/counted';
 import type { StationSpec } from './station';
 
 /** All the station needs of one test, made ready by the server. */
@@ -92,7 +93,7 @@ export function onRung(test: StationTest, rungId: string | undefined): StationTe
     sided: rung.sided,
     sideMeans: rung.sided ? 'Side that works' : undefined,
     posture: rung.posture,
-    target: `${rung.target} reps`,
+    target: counted(rung.target, 'rep'),
     targetNote: 'the reps in 60 s this rung asks for',
   };
 }
