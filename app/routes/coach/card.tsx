@@ -131,7 +131,7 @@ function Exercise({ item, brief }: { item: Session['items'][number]; brief: bool
   const drawn = { posture: item.posture, needs: item.needs, plain: true } as const;
   const boxes = item.sets * (item.sided ? 2 : 1) + (item.extraSetSide ? 1 : 0);
   return (
-    <li className="print-plain grid grid-cols-[1fr_auto] gap-x-5 border-b border-mortar py-3">
+    <li className="print-plain grid gap-x-5 border-b border-mortar py-3 sm:grid-cols-[1fr_auto]">
       <div className="min-w-0">
         <p className="text-xl leading-tight">
           {item.pair ? <span className="head mr-1.5">{item.pair}</span> : null}
@@ -150,7 +150,7 @@ function Exercise({ item, brief }: { item: Session['items'][number]; brief: bool
         )}
         <Figure {...drawn} phase={1} label={`${item.name}, its end`} className="sheet-figure" />
       </div>
-      <div className="col-span-2 mt-1 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+      <div className="mt-1 flex flex-wrap items-end sm:col-span-2 justify-between gap-x-6 gap-y-1">
         <p className="max-w-[46rem] leading-snug">
           {item.cues.slice(0, brief ? 1 : 2).map((cue) => `${cue}. `)}
           {brief ? '' : (item.schoolCue ?? '')} <strong>Breath</strong>{' '}

@@ -45,7 +45,10 @@ export function OrderList({
       {tests.map((test, i) => {
         const step = timeline.steps[i];
         return (
-          <li key={test.id} className="grid grid-cols-[3.4rem_1fr_auto] gap-x-3 py-2">
+          <li
+            key={test.id}
+            className="grid gap-x-3 py-2 max-sm:grid-cols-[3.4rem_1fr] sm:grid-cols-[3.4rem_1fr_auto]"
+          >
             <input type="hidden" name="testIds" value={test.id} />
             <input type="hidden" name="rests" value={`${test.id}:${test.restS}`} />
             <span className="figures pt-1 text-quiet">{step ? clockText(step.startMin) : ''}</span>
@@ -87,7 +90,7 @@ export function OrderList({
                 ) : null}
               </label>
             </div>
-            <span className="flex">
+            <span className="flex max-sm:col-start-2 max-sm:-mt-8 max-sm:justify-end">
               <button
                 type="button"
                 className={small}
