@@ -4,7 +4,6 @@
  */
 import { mkdirSync } from 'node:fs';
 import { type Browser, chromium, type Page } from '@playwright/test';
-import { drawnStill } from '../core/figure/drawn-still';
 import { stableUuid } from '../demo/stable';
 import { demoSignIn } from '../demo/world-sign-in';
 import { chromiumArgs } from './e2e/browser';
@@ -103,35 +102,14 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'still',
+    name: 'over-time',
     path: '',
     before: async (page) => {
-      await station(page);
-      await page
-        .getByRole('button', { name: /Pelvic drop/ })
-        .first()
-        .click();
-      await page.getByRole('button', { name: 'Read it from a still' }).click();
-      await page.getByRole('button', { name: 'Use a drawn figure' }).click();
-      await page.getByRole('button', { name: /^Take/ }).waitFor();
-      const drawn = drawnStill('pelvic_drop', 7.5, 3);
-      const box = await page.getByRole('img', { name: 'The still' }).boundingBox();
-      if (!box) return;
-      const marks = [
-        ['iliac_left', /^Iliac point, left/],
-        ['iliac_right', /^Iliac point, right/],
-        ['plumb_top', /^Plumb line, top/],
-        ['plumb_bottom', /^Plumb line, bottom/],
-      ] as const;
-      for (const [id, name] of marks) {
-        const [x, y] = drawn.landmarks[id] ?? [0, 0];
-        const at = await page.getByRole('button', { name }).boundingBox();
-        if (!at) continue;
-        await page.mouse.move(at.x + at.width / 2, at.y + at.height / 2);
-        await page.mouse.down();
-        await page.mouse.move(box.x + (x / drawn.width) * box.width, box.y + (y / drawn.height) * box.height);
-        await page.mouse.up();
-      }
+      await page.goto(`${base}${ysolde}/review/over-time?test=side_plank`);
+      await page.locator('.apexcharts-bar-area').first().waitFor();
+      await page.mouse.move(600, 500);
+      await page.mouse.wheel(0, 190);
+      await page.waitForTimeout(400);
     },
   },
   {
