@@ -100,5 +100,5 @@ export function Chart<T>({
       chart?.destroy();
     };
   }, [of, draw]);
-  return <div ref={place} aria-hidden="true" className={clsx('print:hidden', className)} />;
+  return <div ref={place} aria-hidden="true" className={clsx('overflow-hidden print:hidden', className)} />;
 }

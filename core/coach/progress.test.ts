@@ -9,15 +9,8 @@ import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
 import type { Phase } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import type { UnderWay } from './prescription';
-import {
-  effectOf,
-  insideRamp,
-  meetsCriterion,
-  outgrown,
-  type Proposal,
-  painHolds,
-  progress,
-} from './progress';
+import { effectOf, insideRamp, meetsCriterion, type Proposal, painHolds, progress } from './progress';
+import { outgrown } from './steps';
 
 const set = (rungId: string, done: number, over: Partial<SetRecord> = {}): SetRecord => ({
   ladderId: shippedTrade.hasRung(rungId) ? shippedTrade.ladderOf(rungId).id : 'gone',

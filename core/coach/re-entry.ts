@@ -5,7 +5,7 @@ import { type Phase, phaseRules } from '~/core/dose/phases';
 import type { PlanWeek } from '~/core/plan/periodise';
 import { dayInWords } from '~/core/words/days';
 import type { UnderWay } from './prescription';
-import { easier } from './progress';
+import { easier } from './steps';
 import type { Lighter } from './take';
 
 /** How an athlete comes back after sessions that nobody did. Source: prescription rules, "missed". */

@@ -1,7 +1,8 @@
 import { shippedTrade } from '~/core/catalogue/trade';
 import { proposalKinds } from '~/db/schema';
 import type { Prescription } from './prescription';
-import type { ProposalKind, Step } from './progress';
+import type { ProposalKind } from './progress';
+import type { Step } from './steps';
 import {
   isMove,
   lighten,

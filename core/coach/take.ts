@@ -1,6 +1,7 @@
 import type { Trade } from '~/core/catalogue/trade';
 import type { Prescription } from './prescription';
-import type { ProposalKind, Step } from './progress';
+import type { ProposalKind } from './progress';
+import type { Step } from './steps';
 
 /** Proposals that a coach takes: what moves, what is lighter next time, and how they are shown. */
 

@@ -1,6 +1,6 @@
 import type { Load } from '~/core/body/posture';
 import type { UnderWay } from '~/core/coach/prescription';
-import type { Step } from '~/core/coach/progress';
+import type { Step } from '~/core/coach/steps';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { SessionOutcome } from '~/core/dose/logged';
 import type { Blackout } from '~/core/plan/calendar';

@@ -1,4 +1,5 @@
 import type { CatalogueEdit } from '~/core/catalogue/edits';
+import { dayInWords } from '~/core/words/days';
 import { editHistory } from '~/db/queries/catalogue';
 import type { Principal } from '../principal/principal';
 import { dayIn } from '../principal/today';
@@ -48,7 +49,7 @@ export async function historyOf(principal: Principal, entryIds: readonly string[
   return rows.map((row) => ({
     id: row.id,
     entryId: row.entryId,
-    on: dayIn(principal.timeZone, row.at),
+    on: dayInWords(dayIn(principal.timeZone, row.at)),
     by: row.by,
     what: whatWasDone(row.edit, name(row.entryId)),
     reason: row.reason,

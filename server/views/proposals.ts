@@ -5,8 +5,9 @@ import { inField, loadField } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
 import { minutesOf } from '~/core/coach/lay-session';
 import { setupText, workText } from '~/core/coach/prescription';
-import { insideRamp, type Step } from '~/core/coach/progress';
+import { insideRamp } from '~/core/coach/progress';
 import { redose } from '~/core/coach/redose';
+import type { Step } from '~/core/coach/steps';
 import {
   lighten,
   lighterBy,

@@ -6,6 +6,7 @@ import type { Trade } from '~/core/catalogue/trade';
 import { kitName, schoolBar } from '~/core/clear/rung-bars';
 import { amountText } from '~/core/dose/work';
 import { counted } from '~/core/words/counted';
+import { bothSides, knownRungs } from './schools';
 
 /** A lever row as the views show it. */
 export function shownRow(row: LeverRow) {
@@ -44,7 +45,6 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
   const known = (ids: readonly string[]) => ids.filter(trade.hasRung).map((id) => trade.rung(id));
   const dispute = rung.disputed ? trade.disputes.find((d) => d.id === rung.disputed) : undefined;
   const words = schoolWords(trade, ladder, rung, rung.goal.amount, schoolId);
-  const name = (id: string) => trade.school(id).name;
   return {
     id: rung.id,
     name: rung.name,
@@ -86,17 +86,8 @@ export function rungView(trade: Trade, rung: Rung, schoolId: string, row: ShownR
       prescribes: trade.school(schoolId).doses,
     },
     dispute: dispute && {
-      exercise: dispute.exercise,
-      usedBy: dispute.used_by.map(name),
-      avoidedBy: dispute.avoided_by.map(name),
-      whyUsed: dispute.why_used,
-      whyAvoided: dispute.why_avoided,
-      default: dispute.default,
-      replacements: known(dispute.replacements).map(({ id, name: itsName }) => ({
-        id,
-        name: itsName,
-        ladderId: trade.ladderOf(id).id,
-      })),
+      ...bothSides(trade, dispute),
+      replacements: knownRungs(trade, dispute.replacements),
     },
     row,
     own: trade.ownHand(rung.id),

@@ -1,5 +1,5 @@
 import { ladders, rulesOfTheTrade } from '~/core/catalogue';
-import { lumbarSchema, positionSchema } from '~/core/catalogue/schema';
+import { type Dispute, lumbarSchema, positionSchema } from '~/core/catalogue/schema';
 import type { Trade, TradeSchool } from '~/core/catalogue/trade';
 import { schoolBar } from '~/core/clear/rung-bars';
 import type { Principal } from '../principal/principal';
@@ -10,6 +10,23 @@ export const offeredSchools = (trade: Trade, chosenId?: string | null) =>
   trade.schools
     .filter(({ id, hidden }) => !hidden || id === chosenId)
     .map(({ id, name, belief, instructions }) => ({ id, name, belief, instructions }));
+
+/** What practitioners disagree on, with who does what and why. */
+export function bothSides(trade: Trade, dispute: Dispute) {
+  const name = (id: string) => trade.school(id).name;
+  return {
+    exercise: dispute.exercise,
+    usedBy: dispute.used_by.map(name),
+    avoidedBy: dispute.avoided_by.map(name),
+    whyUsed: dispute.why_used,
+    whyAvoided: dispute.why_avoided,
+    default: dispute.default,
+  };
+}
+
+/** Rungs that are still there, with where they stand. */
+export const knownRungs = (trade: Trade, ids: readonly string[]) =>
+  ids.filter(trade.hasRung).map((id) => ({ id, name: trade.rung(id).name, ladderId: trade.ladderOf(id).id }));
 
 /** A school with the rungs it leaves out and why. */
 const withLeftOut = (trade: Trade, school: TradeSchool) => ({
@@ -25,21 +42,13 @@ const withLeftOut = (trade: Trade, school: TradeSchool) => ({
 
 /** All schools, what they disagree on, and the rules all of them keep. */
 export function schoolsView({ trade }: Pick<Principal, 'trade'>) {
-  const name = (id: string) => trade.school(id).name;
   return {
     ...rulesOfTheTrade,
     schools: trade.schools.map((school) => withLeftOut(trade, school)),
     disputes: trade.disputes.map((dispute) => ({
       id: dispute.id,
-      exercise: dispute.exercise,
-      usedBy: dispute.used_by.map(name),
-      avoidedBy: dispute.avoided_by.map(name),
-      whyUsed: dispute.why_used,
-      whyAvoided: dispute.why_avoided,
-      default: dispute.default,
-      rungs: dispute.rungs
-        .filter(trade.hasRung)
-        .map((id) => ({ id, name: trade.rung(id).name, ladderId: trade.ladderOf(id).id })),
+      ...bothSides(trade, dispute),
+      rungs: knownRungs(trade, dispute.rungs),
     })),
   };
 }

@@ -3,6 +3,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
 import { HeadCells } from '~/app/components/head-cells';
 import { Scroller } from '~/app/components/scroller';
+import { dayText } from '~/app/lib/format';
 import { answer, refusal, requireMay } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
@@ -169,7 +170,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
                     <td className="py-1 pr-4">{row.line}</td>
                     <td className="py-1 pr-4 font-bold">{words[row.status]}</td>
                     <td className="py-1 pr-4">{row.name}</td>
-                    <td className="py-1 pr-4">{row.birthDate}</td>
+                    <td className="py-1 pr-4">{row.birthDate ? dayText(row.birthDate) : ''}</td>
                     <td className="py-1 pr-4">{row.discipline}</td>
                     <td className="py-1 pr-4">{row.body}</td>
                     <td className="py-1">{row.changes.join(', ')}</td>

@@ -1,4 +1,5 @@
 import type { ReactNode } from 'react';
+import { href, Link, useParams } from 'react-router';
 import { Figure } from '~/app/components/figure';
 import { Folded } from '~/app/components/folded';
 import { qualityName } from '~/core/catalogue/qualities';
@@ -21,6 +22,7 @@ export const itemRowClass = 'grid grid-cols-[2.2rem_5.5rem_1fr] gap-x-3 py-3 max
 
 /** One exercise of a session; it opens to its cues, its breath, what ends the set, and why it is there. */
 export function SessionItem({ item, at: i, handle }: { item: ItemView; at: number; handle?: ReactNode }) {
+  const { athleteId = '' } = useParams();
   return (
     <>
       <div>
@@ -82,6 +84,14 @@ export function SessionItem({ item, at: i, handle }: { item: ItemView; at: numbe
               </p>
               <p>
                 <strong>Why this much.</strong> {item.why.muchness}
+              </p>
+              <p className="mt-1">
+                <Link
+                  to={`${href('/athletes/:athleteId/review/over-time', { athleteId })}?exercise=${item.rungId}`}
+                  className="inline-block py-1.5"
+                >
+                  Its sets and load over time<span className="sr-only">, {item.name}</span>
+                </Link>
               </p>
             </div>
           </div>

@@ -1,11 +1,10 @@
 import { href, Link } from 'react-router';
 import { pageTitle } from '~/app/lib/title';
-import { barText } from '~/app/words/issue-text';
-import { counted } from '~/core/words/counted';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
 import { schoolsView } from '~/server/views/schools';
 import type { Route } from './+types/rules';
+import { LeftOut } from './left-out';
 
 export const meta: Route.MetaFunction = () => pageTitle('Schools and rules');
 
@@ -59,23 +58,7 @@ export default function Rules({ loaderData }: Route.ComponentProps) {
                   <strong>Rejects.</strong> {school.rejects}
                 </p>
                 {school.leavesOut.length > 0 ? (
-                  <details className="mt-1">
-                    <summary className="cursor-pointer py-1.5">
-                      Leaves out {counted(school.leavesOut.length, 'rung')}, and why
-                    </summary>
-                    <ul className="border-l-2 border-mortar pl-4 text-aside">
-                      {school.leavesOut.map((exercise) => (
-                        <li key={exercise.id}>
-                          <Link
-                            to={`${href('/library/:ladderId', { ladderId: exercise.ladderId })}?rung=${exercise.id}&school=any`}
-                          >
-                            {exercise.name}
-                          </Link>
-                          <span className="text-quiet">: {barText(exercise.bar)}</span>
-                        </li>
-                      ))}
-                    </ul>
-                  </details>
+                  <LeftOut rungs={school.leavesOut} />
                 ) : (
                   <p className="mt-1 text-aside text-quiet">
                     Leaves out only disputed rungs it does not use.

@@ -99,10 +99,11 @@ export function RungPanel({
           <h3 className="text-lg">Disputed: {view.dispute.exercise.toLowerCase()}</h3>
           <div className="mt-1 grid gap-x-6 gap-y-2 sm:grid-cols-2">
             <p>
-              <strong>For</strong> ({view.dispute.usedBy.join(', ') || 'nobody'}). {view.dispute.whyUsed}
+              <strong>Who uses it</strong> ({view.dispute.usedBy.join(', ') || 'nobody'}).{' '}
+              {view.dispute.whyUsed}
             </p>
             <p>
-              <strong>Against</strong> ({view.dispute.avoidedBy.join(', ') || 'nobody'}).{' '}
+              <strong>Who leaves it out</strong> ({view.dispute.avoidedBy.join(', ') || 'nobody'}).{' '}
               {view.dispute.whyAvoided}
             </p>
           </div>
@@ -110,7 +111,7 @@ export function RungPanel({
             <strong>Here.</strong> {view.dispute.default}
           </p>
           <p className="mt-1">
-            Instead:{' '}
+            Taken in its place by those who leave it out:{' '}
             {view.dispute.replacements.map((replacement, i) => (
               <span key={replacement.id}>
                 {i > 0 ? ', ' : ''}

@@ -4,14 +4,14 @@ import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { barText, issuesText } from '~/app/words/issue-text';
-import { counted } from '~/core/words/counted';
+import { issuesText } from '~/app/words/issue-text';
 import { editCatalogue } from '~/server/commands/edit-catalogue';
 import { can } from '~/server/principal/can';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { type SchoolView, schoolView } from '~/server/views/schools';
 import type { Route } from './+types/school';
 import { Area, Hidden, list, Said, Select } from './hand-fields';
+import { LeftOut } from './left-out';
 import { EditHistory } from './own-hand';
 import { readSchool } from './school-form.server';
 
@@ -126,23 +126,7 @@ export default function SchoolPage({ loaderData, actionData }: Route.ComponentPr
               </div>
             ))}
           </dl>
-          <details className="mt-2">
-            <summary className="cursor-pointer py-2 font-bold">
-              Leaves out {counted(school.leavesOut.length, 'rung')}, and why
-            </summary>
-            <ul className="border-l-2 border-mortar pl-4 text-aside">
-              {school.leavesOut.map((exercise) => (
-                <li key={exercise.id}>
-                  <Link
-                    to={`${href('/library/:ladderId', { ladderId: exercise.ladderId })}?rung=${exercise.id}&school=any`}
-                  >
-                    {exercise.name}
-                  </Link>
-                  <span className="text-quiet">: {barText(exercise.bar)}</span>
-                </li>
-              ))}
-            </ul>
-          </details>
+          <LeftOut rungs={school.leavesOut} />
         </section>
       </div>
       {mayEdit ? (

@@ -96,13 +96,13 @@ export default function ReviewView({ loaderData }: Route.ComponentProps) {
                   </Link>
                 </th>
                 <td className="py-1.5 pr-3 print:py-0.5 font-normal text-quiet">{change.quality}</td>
-                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[0]}>
+                <td className="py-1.5 pr-3 print:py-0.5" title={dayText(change.days[0], today)}>
                   {change.first}
                 </td>
-                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[1]}>
+                <td className="py-1.5 pr-3 print:py-0.5" title={dayText(change.days[1], today)}>
                   {change.previous}
                 </td>
-                <td className="py-1.5 pr-3 print:py-0.5" title={change.days[2]}>
+                <td className="py-1.5 pr-3 print:py-0.5" title={dayText(change.days[2], today)}>
                   {change.latest}
                 </td>
                 <td className="py-1.5 pr-3 print:py-0.5 whitespace-nowrap">
