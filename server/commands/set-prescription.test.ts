@@ -30,8 +30,10 @@ describe('what is sent from the bench', () => {
     const sent = { rungId: beside, load: 5, amount: 9, setting: 'towel under the bar' };
     const { days } = must(await send(sent));
     expect(days).toEqual([before[0]?.onDate]);
+    const once = await openOnes();
     must(await send(sent));
     const after = await openOnes();
+    expect(after).toEqual(once);
     expect(rungsOf(after)).toEqual(
       rungsOf(before).map(([day, rungs], i) => [day, i === 0 ? [...rungs, beside] : rungs]),
     );

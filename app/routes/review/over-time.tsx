@@ -42,7 +42,7 @@ export default function OverTime({ loaderData: view }: Route.ComponentProps) {
         onChange={(event) => void submit(event.currentTarget, { replace: true, preventScrollReset: true })}
         className="grid gap-12"
       >
-        <Part title="A test">
+        <Part title="A test" of={test?.name}>
           {test ? (
             <>
               <Choice label="Test" name="test" of={tests} chosen={test.key} />
@@ -59,7 +59,7 @@ export default function OverTime({ loaderData: view }: Route.ComponentProps) {
             </Empty>
           )}
         </Part>
-        <Part title="An exercise">
+        <Part title="An exercise" of={exercise?.name}>
           {exercise && shownExercise ? (
             <>
               <Choice label="Exercise" name="exercise" of={exercises} chosen={exercise.rungId} />
@@ -103,10 +103,22 @@ export default function OverTime({ loaderData: view }: Route.ComponentProps) {
   );
 }
 
-function Part({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+function Part({
+  title,
+  of,
+  children,
+}: {
+  readonly title: string;
+  /** What was chosen, for paper, where nothing can be. */
+  readonly of?: string | undefined;
+  readonly children: ReactNode;
+}) {
   return (
     <section>
-      <h2 className="mb-3 text-3xl">{title}</h2>
+      <h2 className="mb-3 text-3xl">
+        {title}
+        {of ? <span className="hidden print:inline">: {of}</span> : null}
+      </h2>
       {children}
     </section>
   );
@@ -149,7 +161,7 @@ function Beside({
   return (
     <figure className="grid gap-x-10 gap-y-4 xl:grid-cols-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="min-w-0">
-        <figcaption className="mb-2">{caption}</figcaption>
+        <figcaption className="mb-2 print:hidden">{caption}</figcaption>
         {chart}
       </div>
       <Scroller label={label} className="max-h-96 overflow-y-auto print:max-h-none">
