@@ -72,6 +72,7 @@ const pages = [
   '/library',
   `/library/plank?athlete=${stableUuid('athlete Ysolde Marrick')}`,
   '/library/tests',
+  '/library/schools/draw_in',
   '/bench',
   `/bench/lever?athlete=${stableUuid('athlete Ysolde Marrick')}&rung=side_plank_full`,
   '/settings',
@@ -88,6 +89,7 @@ const pages = [
   '/proposals',
   `${ysolde}/card`,
   `${ysolde}/review`,
+  `${ysolde}/review/over-time`,
   `${ysolde}/screen/${stableUuid(`screen ${stableUuid('athlete Ysolde Marrick')} 1`)}`,
 ];
 const pageName = (path: string) =>

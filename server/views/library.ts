@@ -27,6 +27,11 @@ export function searchOf(trade: Trade, params: URLSearchParams, chosen: ChosenBo
   };
 }
 
+/** Kit that can be asked for; a mat is always there. */
+export const kitChoices = equipment
+  .filter(({ id }) => id !== 'none' && id !== 'mat')
+  .map(({ id, name }) => ({ id, name }));
+
 export type RungState = 'owned' | 'stands' | 'open';
 
 /** Where an athlete is on a rung: behind, on it, or still to come. */

@@ -4,7 +4,8 @@ import { BodyBar } from '~/app/components/body-bar';
 import { Disclaimer } from '~/app/components/notice';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { EditHistory, LadderHand, RungHand } from '~/app/routes/library/own-hand';
+import { EditHistory } from '~/app/routes/library/edit-history';
+import { LadderHand, RungHand } from '~/app/routes/library/own-hand';
 import { RungLine } from '~/app/routes/library/rung-line';
 import { RungPanel } from '~/app/routes/library/rung-panel';
 import { issuesText } from '~/app/words/issue-text';
@@ -17,7 +18,7 @@ import { can } from '~/server/principal/can';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { bodyChoices, chosenBody } from '~/server/views/body';
 import { historyOf } from '~/server/views/catalogue';
-import { followers, rungChoices, rungState, searchOf } from '~/server/views/library';
+import { followers, kitChoices, rungChoices, rungState, searchOf } from '~/server/views/library';
 import { rungView, shownRow } from '~/server/views/rung';
 import type { Route } from './+types/ladder';
 import { Compare } from './compare';
@@ -95,6 +96,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
     edit: { editId: uuidv7(), revision: catalogue.revision },
     history,
     all: rungChoices(trade),
+    kit: kitChoices,
     disclaimer,
   };
 }
@@ -226,7 +228,7 @@ export default function LadderView({ loaderData, actionData }: Route.ComponentPr
           />
           {loaderData.mayEdit ? (
             <div>
-              <RungHand key={open.id} view={open} edit={edit} />
+              <RungHand key={open.id} view={open} edit={edit} kit={loaderData.kit} />
               <LadderHand ladder={ladder} edit={edit} />
               <EditHistory rows={loaderData.history} />
             </div>

@@ -1,8 +1,6 @@
 import { Form } from 'react-router';
 import { Button } from '~/app/components/button';
 import { TextField } from '~/app/components/field';
-import { equipment } from '~/core/catalogue';
-import { counted } from '~/core/words/counted';
 import type { RungView } from '~/server/views/rung';
 import { Area, type EditContext, Fold, Hidden, list, Said, Select } from './hand-fields';
 
@@ -38,7 +36,16 @@ const units = [
 ] as const;
 
 /** The practice's own version of a rung: change it, put an own rung above it, hide it, take it back. */
-export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) {
+export function RungHand({
+  view,
+  edit,
+  kit,
+}: {
+  view: RungView;
+  edit: EditContext;
+  /** Kit a rung may need. */
+  kit: readonly { id: string; name: string }[];
+}) {
   const { figures } = view;
   const mine = edit.failed === view.id;
   const errors = mine ? edit.errors : {};
@@ -97,20 +104,18 @@ export function RungHand({ view, edit }: { view: RungView; edit: EditContext }) 
           <legend className="font-bold">Kit it cannot be done without</legend>
           <input type="hidden" name="kitAsked" value="1" />
           <div className="mt-1 flex flex-wrap gap-x-5">
-            {equipment
-              .filter(({ id }) => id !== 'none' && id !== 'mat')
-              .map(({ id, name }) => (
-                <label key={id} className="flex min-h-11 items-center gap-2">
-                  <input
-                    type="checkbox"
-                    name="needs"
-                    value={id}
-                    defaultChecked={figures.needs.includes(id)}
-                    className="size-6"
-                  />
-                  {name}
-                </label>
-              ))}
+            {kit.map(({ id, name }) => (
+              <label key={id} className="flex min-h-11 items-center gap-2">
+                <input
+                  type="checkbox"
+                  name="needs"
+                  value={id}
+                  defaultChecked={figures.needs.includes(id)}
+                  className="size-6"
+                />
+                {name}
+              </label>
+            ))}
           </div>
         </fieldset>
         <p className="text-aside text-quiet">It moves on at its goal, clean in two sessions.</p>
@@ -207,30 +212,6 @@ export function LadderHand({
           ) : null}
         </p>
       </Form>
-    </Fold>
-  );
-}
-
-/** What was done, by whom and why, the newest first. */
-export function EditHistory({
-  rows,
-}: {
-  rows: readonly { id: string; on: string; by: string; what: string; reason: string }[];
-}) {
-  if (rows.length === 0) return null;
-  return (
-    <Fold title={`History, ${counted(rows.length, 'change')}`} open={false}>
-      <ul className="rule-list text-aside">
-        {rows.map((row) => (
-          <li key={row.id} className="py-2">
-            <strong>{row.what}</strong>{' '}
-            <span className="figures text-quiet">
-              {row.on}, {row.by}
-            </span>
-            <span className="block">{row.reason}</span>
-          </li>
-        ))}
-      </ul>
     </Fold>
   );
 }

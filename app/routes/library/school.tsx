@@ -10,9 +10,9 @@ import { can } from '~/server/principal/can';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { type SchoolView, schoolView } from '~/server/views/schools';
 import type { Route } from './+types/school';
+import { EditHistory } from './edit-history';
 import { Area, Hidden, list, Said, Select } from './hand-fields';
 import { LeftOut } from './left-out';
-import { EditHistory } from './own-hand';
 import { readSchool } from './school-form.server';
 
 export const meta: Route.MetaFunction = ({ loaderData }) =>

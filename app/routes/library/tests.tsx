@@ -6,7 +6,7 @@ import { Figure } from '~/app/components/figure';
 import { Folded } from '~/app/components/folded';
 import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
-import { EditHistory } from '~/app/routes/library/own-hand';
+import { EditHistory } from '~/app/routes/library/edit-history';
 import { ErrorField, TargetRows } from '~/app/routes/library/target-rows';
 import { issuesText } from '~/app/words/issue-text';
 import { quality, screenTest, sportNames } from '~/core/catalogue';

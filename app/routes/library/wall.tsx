@@ -5,12 +5,12 @@ import { Disclaimer, Empty } from '~/app/components/notice';
 import { archetypeNames } from '~/app/lib/archetypes';
 import { pageTitle } from '~/app/lib/title';
 import { WallLadder } from '~/app/routes/library/wall-ladder';
-import { cautions, equipment, qualities } from '~/core/catalogue';
+import { cautions, qualities } from '~/core/catalogue';
 import { disclaimer } from '~/core/clear/signs';
 import { counted } from '~/core/words/counted';
 import { principalIn } from '~/server/principal/middleware.server';
 import { bodyChoices, chosenBody } from '~/server/views/body';
-import { ladderWall, searchOf } from '~/server/views/library';
+import { kitChoices, ladderWall, searchOf } from '~/server/views/library';
 import { offeredSchools } from '~/server/views/schools';
 import type { Route } from './+types/wall';
 
@@ -50,7 +50,7 @@ export async function loader({ request, context }: Route.LoaderArgs) {
       .map(({ id, name }) => ({ id, name })),
     schools: offeredSchools(principal.trade, search.school),
     cautions: cautions.map(({ id, name }) => ({ id, name })),
-    kit: equipment.filter(({ id }) => id !== 'none' && id !== 'mat').map(({ id, name }) => ({ id, name })),
+    kit: kitChoices,
     qualities: groups.map(({ id, name }) => ({ id, name })),
     disclaimer,
   };
