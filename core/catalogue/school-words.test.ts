@@ -33,6 +33,16 @@ describe('what a school changes', () => {
   });
 });
 
+describe('the cue of a school for a landing', () => {
+  it('is that of standing, not that of a back that is held', () => {
+    const said = (id: string) =>
+      schoolWords(shippedTrade, shippedTrade.ladderOf(id), rung(id), 4, 'brace').ownCue;
+    const { words } = shippedTrade.school('brace');
+    expect(said('land_step_off')).toBe(words.upright);
+    expect(said('hinge_stand')).toBe(words.back);
+  });
+});
+
 describe('the words of a rung', () => {
   const rungs = ladders.flatMap((ladder) => ladder.rungs.map((rung) => ({ ladder, rung })));
   const said = (words: readonly string[]) => words.join(' ').toLowerCase();

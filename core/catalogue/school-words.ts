@@ -61,9 +61,13 @@ const positionOf: Readonly<Partial<Record<Rung['posture']['archetype'], Position
   seated_ball: 'upright',
 };
 
+/** Landings end in a hinge and are caught on the feet: nobody thinks of the back first. */
+const positionIn = (p: Rung['posture']): Position | undefined =>
+  p.archetype === 'hinge_hold' && p.from !== undefined ? 'upright' : positionOf[p.archetype];
+
 /** The school's cue for a rung: of its position; the general one where it adapts a drill that has none. */
 function schoolCue(ladder: Ladder, rung: Rung, { id, words, instructions }: School): string | null {
-  const position = positionOf[rung.posture.archetype];
+  const position = positionIn(rung.posture);
   if (position) return words[position];
   return ladder.schools[id] === 'adapts' ? instructions : null;
 }

@@ -10,11 +10,11 @@ import { id, line } from './fields';
 function isKnown(trade: Trade, edit: CatalogueEdit): boolean {
   if (edit.kind === 'school') {
     // What is shipped is copied, and only copies are changed.
+    const isShipped = (id: string) => trade.schools.some(({ id: its, from }) => its === id && from === null);
     const known = trade.schools.find(({ id: its }) => its === edit.entryId);
-    return edit.op === 'add'
-      ? known === undefined &&
-          trade.schools.some(({ id: its, from }) => its === edit.school.from && from === null)
-      : known !== undefined && known.from !== null;
+    if (edit.op === 'add') return known === undefined && isShipped(edit.school.from);
+    const from = edit.op === 'change' ? edit.patch.from : undefined;
+    return known !== undefined && known.from !== null && (from === undefined || isShipped(from));
   }
   if (edit.op === 'add')
     return trade.hasLadder(edit.ladderId) && (edit.afterRungId === null || trade.hasRung(edit.afterRungId));

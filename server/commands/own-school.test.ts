@@ -48,6 +48,11 @@ describe('a school of a practice', () => {
     expect(codesOf(await edit({ op: 'change', kind: 'school', entryId: 'brace', patch }))).toEqual([
       'catalogue.unknown',
     ]);
+    expect(
+      codesOf(
+        await edit({ op: 'change', kind: 'school', entryId: 'own_school_1', patch: { from: 'nobody' } }),
+      ),
+    ).toEqual(['catalogue.unknown']);
     must(await edit({ op: 'change', kind: 'school', entryId: 'own_school_1', patch }));
     const { trade } = await on(practice.owner, testDay);
     expect(trade.school('own_school_1').belief).toBe('Otherwise.');
