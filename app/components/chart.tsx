@@ -76,16 +76,24 @@ export function Chart<T>({
     let gone = false;
     let chart: { destroy: () => void } | undefined;
     const show = async () => {
-      const { default: ApexCharts } = await import('apexcharts');
-      if (gone) return;
-      chart?.destroy();
+      // Without a network its code may not come: the table stands alone.
+      const loaded = await import('apexcharts').catch(() => undefined);
+      if (gone || !loaded) return;
       const inks = inksOn(element);
-      const drawn = new ApexCharts(
-        element,
+      // Each drawing has a frame of its own: one that is finished late, after another was asked for, finishes out of sight.
+      const frame = document.createElement('div');
+      element.replaceChildren(frame);
+      chart?.destroy();
+      const drawn = new loaded.default(
+        frame,
         houseOptions(inks, element.clientHeight, draw(of, inks, element.clientWidth)),
       );
       chart = drawn;
-      await drawn.render();
+      try {
+        await drawn.render();
+      } catch (error) {
+        if (frame.isConnected) throw error;
+      }
     };
     void show();
     // By night the page turns over, by the system or by choice.
