@@ -19,6 +19,10 @@ export const loggedSetSchema = z.object({
     .object({ by: loadKindSchema, value: z.number().min(0, 'log.load_most').max(500, 'log.load_most') })
     .nullable()
     .default(null),
+  /** What was asked of it, where that was not what was laid out: made easier or harder on the spot. */
+  asked: z.number().min(0).max(3600).optional(),
+  /** Where its lever was set then, cm or degrees; null for the rung's own, nothing for what was laid out. */
+  lever: z.number().min(-200).max(200).nullable().optional(),
 });
 export type LoggedSet = z.infer<typeof loggedSetSchema>;
 
@@ -39,6 +43,10 @@ export const logSchema = z
     corrects: z.uuid().nullable().default(null),
     /** The day it was done; null for the day it was laid out for. */
     onDate: z.iso.date('log.day').nullable().default(null),
+    /** When a session that was followed set by set was over, by the device's own clock, which may be wrong. */
+    finishedAt: z.iso.datetime().nullable().default(null),
+    /** The pain that was told while it was under way, when that was sent before. */
+    painId: z.uuid().nullable().default(null),
     /** Work that nobody laid out, and whose: a session of that day is made for it. */
     unplannedFor: z.uuid().nullable().default(null),
   })
@@ -51,6 +59,17 @@ export const logSchema = z
       ctx.addIssue({ code: 'custom', path: ['sets'], message: 'log.nothing' });
   });
 export type LogInput = z.infer<typeof logSchema>;
+
+/** A pain that ends a session, sent the moment it is told: the flag does not wait for the log. */
+export const livePainSchema = z.object({
+  id: z.uuid(),
+  sessionId: z.uuid(),
+  score: z.number({ error: 'log.pain' }).int('log.pain').min(0, 'log.pain').max(10, 'log.pain'),
+  region: z.enum(painRegions).nullable(),
+  /** The exercise it came in; null before or between exercises. */
+  rungId: z.string().max(80).nullable(),
+});
+export type LivePain = z.infer<typeof livePainSchema>;
 
 /** One set of a session under way, sent as it is done. */
 export const liveSetSchema = loggedSetSchema.extend({ id: z.uuid(), sessionId: z.uuid() });

@@ -58,7 +58,7 @@ function loadIssue(rung: Rung, load: Load, massKg: number, at: number): Issue | 
 
 /**
  * Sets as they were sent: those laid out, more of them, and exercises that were not laid out, which must be in the library.
- * Each has the sides of its rung; no set is told twice. What was not asked counts as asked as it was done, so that it neither
+ * Each has the sides of its rung; no set is told twice. What was made easier or harder on the spot counts as asked as it then was. What was not asked counts as asked as it was done, so that it neither
  * fails nor masters anything beyond itself.
  *
  * @param massKg of the athlete, for loads that cannot be
@@ -97,19 +97,19 @@ export function readSets(
     const wrongLoad = set.load && loadIssue(rung, set.load, massKg, at);
     if (wrongLoad) issues.push(wrongLoad);
     const done = Math.round(set.done * 10) / 10;
-    const asked = item?.amount ?? done;
+    const asked = set.asked ?? item?.amount ?? done;
     return [
       {
         ladderId: trade.ladderOf(set.rungId).id,
         rungId: set.rungId,
         setNo: set.setNo,
         side: set.side,
-        planned: planned || set.faultId !== null ? asked : Math.min(asked, done),
+        planned: planned || set.asked !== undefined || set.faultId !== null ? asked : Math.min(asked, done),
         done,
         faultId: set.faultId,
         // A load of nothing is said with a number; nothing said is the load that was asked.
         load: set.load ?? (item ? item.load : null),
-        lever: item?.lever ?? null,
+        lever: set.lever === undefined ? (item?.lever ?? null) : set.lever,
       },
     ];
   });

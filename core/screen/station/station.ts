@@ -12,11 +12,16 @@ import {
 } from '~/core/screen/trial/words';
 import { paceAt, paceEndS } from './pace';
 
-/** Longest correction a running hold survives, once. */
+/** Longest correction a running hold, or a set, survives, once. */
 export const correctionMs = 3000;
 
-/** Faults that end a trial at once, whatever the correction. */
-const endAtOnce = new Set(['pain', 'hamstring_cramp', 'balance_lost', 'grip_lost']);
+/** Faults that end a trial or a set at once, whatever the correction. */
+export const endAtOnce: ReadonlySet<string> = new Set([
+  'pain',
+  'hamstring_cramp',
+  'balance_lost',
+  'grip_lost',
+]);
 
 export interface SeenFault {
   readonly faultId: string;
