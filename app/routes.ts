@@ -60,6 +60,7 @@ export default [
     route('screen/clocks', 'routes/screen/clocks.tsx'),
     route('athletes/:athleteId/screen/:screeningId', 'routes/screen/station.tsx'),
     route('athletes/:athleteId/card', 'routes/coach/card.tsx'),
+    route('live', 'routes/coach/live.tsx'),
     // Writes.
     route('athletes/:athleteId/clear/agreement', 'routes/clear/agreement.ts'),
     route('athletes/:athleteId/flags/:flagId', 'routes/clear/close-flag.ts'),
@@ -79,6 +80,7 @@ export default [
     route('settings/staff/:staffId/sign-out', 'routes/settings/sign-out-everywhere.ts'),
     route('sync', 'routes/sync.ts'),
     // Data.
+    route('live/:sessionId', 'routes/coach/live-card.ts'),
     route('athletes/:athleteId/sessions.ics', 'routes/coach/ics.ts'),
     route('palette', 'routes/palette.ts'),
     route('instruments/:instrument/stream', 'routes/screen/stream.ts'),

@@ -2,9 +2,10 @@ import Pause from 'lucide-react/icons/pause';
 import Play from 'lucide-react/icons/play';
 import { useEffect, useId, useRef, useState } from 'react';
 import type { Body } from '~/core/body/anthropometry';
-import { parseTempo } from '~/core/body/dose';
+import { parseTempo, type Tempo } from '~/core/body/dose';
 import type { Load, Posture } from '~/core/body/posture';
 import { watchOf } from '~/core/figure/fault-form';
+import { repPhase } from '~/core/figure/motion';
 import { tellingPhase } from '~/core/figure/scene';
 import { Figure } from './figure';
 
@@ -24,19 +25,9 @@ interface FigurePlayerProps {
   sayAt?: (phase: number) => string;
 }
 
-const usualTempo = { outS: 2, holdS: 1, backS: 2 };
-
-/** Phase of the rep at a moment of its tempo. */
-function phaseAt(seconds: number, tempo: { outS: number; holdS: number; backS: number }): number {
-  const out = Math.max(0.3, tempo.outS);
-  const back = Math.max(0.3, tempo.backS);
-  const at = seconds % (out + tempo.holdS + back + 0.6);
-  const ease = (x: number) => x * x * (3 - 2 * x);
-  if (at < out) return ease(at / out);
-  if (at < out + tempo.holdS) return 1;
-  if (at < out + tempo.holdS + back) return 1 - ease((at - out - tempo.holdS) / back);
-  return 0;
-}
+const usualTempo: Tempo = { outS: 2, holdS: 1, backS: 2 };
+/** Standing still between two reps, so that one is told from the next, seconds. */
+const betweenS = 0.6;
 
 /** The large figure of a rung: it moves through the rep at the rung's tempo, or by hand. */
 export function FigurePlayer({
@@ -57,7 +48,7 @@ export function FigurePlayer({
     began.current = performance.now();
     const pace = parseTempo(tempo) ?? usualTempo;
     let frame = requestAnimationFrame(function draw(now) {
-      setPhase(phaseAt((now - began.current) / 1000, pace));
+      setPhase(repPhase((now - began.current) / 1000, pace, betweenS));
       frame = requestAnimationFrame(draw);
     });
     return () => cancelAnimationFrame(frame);

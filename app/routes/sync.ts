@@ -10,7 +10,7 @@ export const loader = () => {
 /** One entry of a device's outbox: performed by the same commands as the pages, and answered with what became of it. */
 export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
   const sent: unknown = await request.json().catch(() => undefined);
-  const result = await receive(principalIn(context), sent);
+  const result = await receive(principalIn(context), sent, request.headers.get('X-Device-Time'));
   return result.ok
     ? Response.json({ value: result.value ?? null })
     : Response.json({ issues: result.issues }, { status: statusOf(result.issues) });

@@ -143,6 +143,13 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
               Sessions today
             </h2>
             {sessions.length === 0 ? <p className="py-3 text-quiet">None planned.</p> : null}
+            {sessions.some(({ logged, calledOff }) => !logged && !calledOff) ? (
+              <p>
+                <Link to={href('/live')} className="inline-flex min-h-11 items-center">
+                  Take some of them to the mat
+                </Link>
+              </p>
+            ) : null}
             <ul className="rule-list">
               {sessions.map((session) => (
                 <li
@@ -158,12 +165,21 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
                   >
                     {session.name}
                   </Link>
-                  <span className="text-quiet whitespace-nowrap">
+                  <span className="flex items-center gap-4 whitespace-nowrap text-quiet">
                     {session.logged
                       ? 'logged'
                       : session.calledOff
                         ? 'called off'
                         : `${counted(session.exercises, 'exercise')}, ${session.minutes} min`}
+                    {session.logged || session.calledOff ? null : (
+                      <Link
+                        to={`${href('/live')}?session=${session.id}`}
+                        aria-label={`Take ${session.name} to the mat`}
+                        className="py-2 text-ink"
+                      >
+                        mat
+                      </Link>
+                    )}
                   </span>
                 </li>
               ))}

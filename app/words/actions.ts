@@ -36,6 +36,8 @@ const words: Readonly<Record<string, string>> = {
   'session.edit': 'changed a session by hand',
   'log.keep': 'logged a session',
   'log.keep_set': 'logged a set',
+  'log.take_back_set': 'took a set back',
+  'log.pain': 'told a pain that ended a session',
   'proposal.decide': 'decided proposals',
   'prescription.set': 'set a prescription',
   'calendar.export': 'exported the calendar',

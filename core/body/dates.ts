@@ -26,6 +26,9 @@ export const addDays = (day: IsoDay, days: number): IsoDay => dayOf(new Date(msA
 /** The earlier of two days. */
 export const earlierOf = (a: IsoDay, b: IsoDay): IsoDay => (a.localeCompare(b) <= 0 ? a : b);
 
+/** The later of two days. */
+export const laterOf = (a: IsoDay, b: IsoDay): IsoDay => (earlierOf(a, b) === a ? b : a);
+
 /** Whole days from one day to another; negative when `to` is earlier. */
 export const daysBetween = (from: IsoDay, to: IsoDay): number => (msAt(to) - msAt(from)) / msADay;
 

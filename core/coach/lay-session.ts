@@ -56,14 +56,20 @@ export function ordered(items: readonly Prescription[], focus: LadderQuality | n
   return out;
 }
 
-/** Turns that still stand side by side, by place; an exercise that was parted from its other loses its letter. */
+/**
+ * Turns that still stand side by side, by place, counted anew: two of a pair, or what is left of a circuit. An exercise that was
+ * parted from its others loses its letter.
+ */
 export function turnsLeft(pairs: readonly (string | null)[]): (string | null)[] {
-  return pairs.map((pair, i) => {
-    if (!pair) return null;
-    const other = pair.endsWith('1') ? pairs[i + 1] : pairs[i - 1];
-    const wanted = `${pair[0]}${pair.endsWith('1') ? 2 : 1}`;
-    return other === wanted ? pair : null;
+  const number = (pair: string) => Number(pair.slice(1));
+  const runs: number[][] = [];
+  pairs.forEach((pair, i) => {
+    const before = pairs[i - 1];
+    const run = runs.at(-1);
+    if (pair && before && run && pair[0] === before[0] && number(pair) > number(before)) run.push(i);
+    else runs.push([i]);
   });
+  return runs.flatMap((run) => run.map((at, i) => (run.length > 1 ? `${pairs[at]?.[0]}${i + 1}` : null)));
 }
 
 export const minutesOf = (items: readonly Pick<Prescription, 'minutes'>[]): number =>

@@ -61,16 +61,21 @@ export const logSchema = z
 export type LogInput = z.infer<typeof logSchema>;
 
 /** A pain that ends a session, sent the moment it is told: the flag does not wait for the log. */
-export const livePainSchema = z.object({
-  id: z.uuid(),
-  sessionId: z.uuid(),
-  score: z.number({ error: 'log.pain' }).int('log.pain').min(0, 'log.pain').max(10, 'log.pain'),
-  region: z.enum(painRegions).nullable(),
-  /** The exercise it came in; null before or between exercises. */
-  rungId: z.string().max(80).nullable(),
-});
+export const livePainSchema = z
+  .object({
+    id: z.uuid(),
+    sessionId: z.uuid(),
+    score: z.number({ error: 'log.pain' }).int('log.pain').min(0, 'log.pain').max(10, 'log.pain'),
+    region: z.enum(painRegions).nullable(),
+    /** The exercise it came in; null before or between exercises. */
+    rungId: z.string().max(80).nullable(),
+  })
+  .refine(({ score, region }) => score === 0 || region !== null, { path: ['region'], message: 'log.where' });
 export type LivePain = z.infer<typeof livePainSchema>;
 
 /** One set of a session under way, sent as it is done. */
 export const liveSetSchema = loggedSetSchema.extend({ id: z.uuid(), sessionId: z.uuid() });
 export type LiveSet = z.infer<typeof liveSetSchema>;
+
+/** What names a set of a session under way: it is taken back. */
+export const takenBackSchema = liveSetSchema.pick({ sessionId: true, rungId: true, setNo: true, side: true });

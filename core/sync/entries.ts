@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { sideKeySchema } from '~/core/catalogue/schema';
-import { liveSetSchema, logSchema } from '~/core/coach/log-form';
+import { livePainSchema, liveSetSchema, logSchema, takenBackSchema } from '~/core/coach/log-form';
 import { pictureLimits } from '~/core/formats/picture';
 import { tableLimits } from '~/core/formats/table';
 import { openedVisitSchema } from '~/core/screen/battery/visit';
@@ -47,6 +47,10 @@ export const entrySchema = z.discriminatedUnion('op', [
   z.object({ op: z.literal('warm_up'), screeningId: z.uuid(), done: z.boolean() }),
   z.object({ op: z.literal('log'), log: logSchema }),
   z.object({ op: z.literal('set'), set: liveSetSchema }),
+  /** A set that was undone on the device after it had been sent. */
+  z.object({ op: z.literal('unset'), set: takenBackSchema }),
+  /** A pain that ends a session, before its log. */
+  z.object({ op: z.literal('pain'), pain: livePainSchema }),
   z.object({ op: z.literal('still'), still: stillSchema }),
   z.object({ op: z.literal('trace'), trace: traceSchema }),
 ]);

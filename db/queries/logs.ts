@@ -95,6 +95,24 @@ export async function putLiveSet(row: typeof liveSet.$inferInsert): Promise<void
     });
 }
 
+/** Takes a set of a session under way off again; false when there is none. */
+export async function dropLiveSet(
+  set: Pick<LiveSetRow, 'sessionId' | 'rungId' | 'setNo' | 'side'>,
+): Promise<boolean> {
+  const rows = await db
+    .delete(liveSet)
+    .where(
+      and(
+        eq(liveSet.sessionId, set.sessionId),
+        eq(liveSet.rungId, set.rungId),
+        eq(liveSet.setNo, set.setNo),
+        eq(liveSet.side, set.side),
+      ),
+    )
+    .returning({ id: liveSet.id });
+  return rows.length > 0;
+}
+
 /** The sets of a session that were sent one by one, once its log is kept. */
 export async function clearLiveSets(sessionId: string): Promise<void> {
   await db.delete(liveSet).where(eq(liveSet.sessionId, sessionId));

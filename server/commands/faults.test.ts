@@ -38,10 +38,11 @@ import { editCatalogue } from './edit-catalogue';
 import { editSession } from './edit-session';
 import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
 import { importRoster, keepDraft } from './import-roster';
-import { keepLiveSet, keepLog } from './keep-log';
+import { keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
 import { amendTrial, keepTrial } from './keep-trial';
 import { layOut } from './lay-out';
+import { keepLiveSet, takeBackSet, tellPain } from './live-session';
 import { openScreening, openSquadScreening } from './open-screening';
 import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
 import { planSeason } from './plan-season';
@@ -96,6 +97,8 @@ async function loggable(): Promise<{ athleteId: string; log: Parameters<typeof k
       corrects: null,
       onDate: null,
       unplannedFor: null,
+      finishedAt: null,
+      painId: null,
       reserve: { [item.rungId]: 'little' },
       sets: [
         {
@@ -482,6 +485,23 @@ const stories: readonly Story[] = [
       const { log } = await loggable();
       const set = { ...log.sets[0], id: newId(), sessionId: log.sessionId };
       return () => keepLiveSet(practice.coach, set);
+    },
+  ],
+  [
+    'log.take_back_set',
+    async () => {
+      const { log } = await loggable();
+      const set = { ...log.sets[0], id: newId(), sessionId: log.sessionId };
+      must(await keepLiveSet(practice.coach, set));
+      return () => takeBackSet(practice.coach, set);
+    },
+  ],
+  [
+    'log.pain',
+    async () => {
+      const { log } = await loggable();
+      const pain = { id: newId(), sessionId: log.sessionId, score: 6, region: 'knee', rungId: null };
+      return () => tellPain(practice.coach, pain);
     },
   ],
   [

@@ -1,11 +1,11 @@
 import { judgePain } from '~/core/clear/pain';
-import { type LogInput, liveSetSchema, logSchema } from '~/core/coach/log-form';
+import { type LogInput, logSchema } from '~/core/coach/log-form';
 import { painHolds } from '~/core/coach/progress';
 import { type KeptSet, type LaidOut, readSets } from '~/core/coach/read-log';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
 import { workSeconds } from '~/core/dose/work';
 import { ok, refuse } from '~/core/result';
-import { clearLiveSets, insertLog, type LogWithSets, logState, putLiveSet } from '~/db/queries/logs';
+import { clearLiveSets, insertLog, type LogWithSets, logState } from '~/db/queries/logs';
 import { staffNames } from '~/db/queries/practice';
 import {
   lockSession,
@@ -25,7 +25,7 @@ import { teach } from './log-teaches';
 import { heldSubject } from './subject';
 
 /** The exercises of a session as its log is held against them. */
-const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
+export const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
   items.map((item) => ({
     ...item,
     firstSide: item.detail.firstSide,
@@ -162,12 +162,13 @@ export const keepLog = command({
     const ends =
       judgePain(kept.painScore, kept.painRegion, pain) === 'end' ||
       kept.sets.some((set) => set.faultId === 'pain');
-    // A correction says more of the same pain: it changes the flag that is open, and closes none.
+    // A correction says more of the same pain, and so does the log after the pain that was told at once: the flag that is open
+    // changes, and one that a coach has closed meanwhile stays closed.
     const open = held.value.flags.find((flag) => before.ids.includes(flag.id));
     if (ends)
       await raisePainFlag(principal, {
         athleteId: athlete.id,
-        sourceId: open?.id ?? input.id,
+        sourceId: open?.id ?? input.painId ?? input.id,
         score: kept.painScore,
         region: kept.painRegion,
         qualities: painHolds({ trade, painSettings: pain }, outcome),
@@ -180,38 +181,5 @@ export const keepLog = command({
       corrected: corrects,
       flagged: ends,
     });
-  },
-});
-
-/** Keeps one set of a session under way; from then on the session is begun, and laying out again leaves it. */
-export const keepLiveSet = command({
-  title: 'log.keep_set',
-  action: 'log.keep',
-  input: liveSetSchema,
-  async run(principal, set) {
-    const session = await sessionById(principal.practiceId, set.sessionId);
-    if (!session) return refuse('session.gone');
-    await lockSession(principal.practiceId, session.id);
-    if (session.log) return refuse('log.closed');
-    const held = await heldSubject(principal, session.athleteId);
-    if (!held.ok) return held;
-    const read = readSets(principal.trade, laidOut(session.items), [set], held.value.athlete.massKg);
-    if (!read.ok) return read;
-    const [kept] = read.value;
-    if (!kept) return refuse('log.unknown_set', { rung: set.rungId, set: set.setNo });
-    await putLiveSet({
-      id: set.id,
-      practiceId: principal.practiceId,
-      sessionId: session.id,
-      rungId: kept.rungId,
-      setNo: kept.setNo,
-      side: kept.side,
-      done: kept.done,
-      faultId: kept.faultId,
-      ...loadColumns(kept.load),
-      at: principal.now,
-      staffId: principal.staffId,
-    });
-    return done(set.id, session.athleteId);
   },
 });

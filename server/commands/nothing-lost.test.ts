@@ -19,9 +19,10 @@ import {
 } from '../testing';
 import { logOf, setsOf, todaysOf as todaysSession } from '../testing-logs';
 import { changeWarmUp } from './close-screening';
-import { keepLiveSet, keepLog } from './keep-log';
+import { keepLog } from './keep-log';
 import { amendTrial, keepTrial } from './keep-trial';
 import { layOut } from './lay-out';
+import { keepLiveSet } from './live-session';
 import { setPrescription } from './set-prescription';
 import { saveSettings } from './settings';
 import { receive } from './sync';

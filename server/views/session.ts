@@ -64,6 +64,10 @@ function itemView(
     inHand: gated.amount === item.amount ? inHandText(detail.inHand ?? null, item.unit) : null,
     /** What the last set is, where it is another than the others; not where a cap has shortened them since. */
     lastSet: gated.amount === item.amount ? minuteText(detail.minuteMark ?? null) : null,
+    /** Clean reps in a minute its last set goes for; null for a set like the others. */
+    minuteMark: gated.amount === item.amount ? (detail.minuteMark ?? null) : null,
+    /** kg or N as the gate leaves it; null for none. */
+    loadValue: gated.loadValue,
     byHand: detail.byHand ?? false,
     coachNote: detail.note ?? null,
     sets: item.sets,

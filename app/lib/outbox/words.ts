@@ -10,6 +10,8 @@ const ops: Readonly<Record<Waiting['entry']['op'], string>> = {
   warm_up: 'The warm-up of a screen',
   log: 'A session log',
   set: 'A set',
+  unset: 'A set taken back',
+  pain: 'A pain that ended a session',
   still: 'A still',
   trace: 'A recording',
 };

@@ -159,8 +159,15 @@ function State({ session, athleteId, today, mayChange, isNext, hand }: Props & {
         />
       ) : null}
       {hand}
-      <ButtonLink look={isNext ? 'next' : 'plain'} to={log}>
+      <Link className="py-2" to={log} aria-label={`Log this session, ${day}`}>
         Log this session
+      </Link>
+      <ButtonLink
+        look={isNext ? 'next' : 'plain'}
+        to={`${href('/live')}?session=${session.id}`}
+        aria-label={`Take it to the mat, ${day}`}
+      >
+        Take it to the mat
       </ButtonLink>
     </div>
   );

@@ -1,6 +1,6 @@
 import type { LoggedSet, LogInput } from '~/core/coach/log-form';
 import { counted, listed } from '~/core/words/counted';
-import { itemOf, type LiveState, leftOut } from './state';
+import { type LiveState, leftOut } from './state';
 import { type LiveTurn, type SkipReason, turnKey } from './turns';
 
 /** What a session under way leaves behind: its sets one by one, and its log. */
@@ -123,14 +123,3 @@ export function logOf(
     painId,
   };
 }
-
-/** The exercise a pain came in, by name; what is sent at once when it ends the session. */
-export const painCameIn = (state: LiveState): string | null => {
-  const { pain } = state;
-  const item = pain?.rungId
-    ? state.card.items.find(({ form, easier, harder }) =>
-        [form, ...easier, ...harder].some(({ rungId }) => rungId === pain.rungId),
-      )
-    : undefined;
-  return item ? (itemOf(state, item.id)?.form.name ?? null) : null;
-};

@@ -172,6 +172,9 @@ export const nextUp = (state: LiveState): AtHand | undefined =>
 const runs = ({ phase }: Pick<LiveState, 'phase'>): boolean => phase === 'work' || phase === 'correcting';
 export const isRunning = runs;
 
+/** Is there anything left to do or to answer? */
+export const isOpenEnded = ({ phase }: Pick<LiveState, 'phase'>): boolean => phase !== 'sent';
+
 /** Seconds on the clock of the set at hand; 0 before it runs. */
 export const workedS = (state: LiveState, atMs: number): number =>
   runs(state) ? Math.max(0, (atMs - state.workFromMs) / 1000) : 0;

@@ -1,0 +1,387 @@
+import clsx from 'clsx';
+import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { KeysDialog } from '~/app/components/keys-dialog';
+import { useGymTheme } from '~/app/lib/gym-theme';
+import { KeysProvider, useViewKeys } from '~/app/lib/keys';
+import { OutboxLine } from '~/app/lib/outbox/outbox-line';
+import { isMuted, setMuted, sound } from '~/app/lib/sounds';
+import { useWakeLock } from '~/app/lib/wake-lock';
+import { mostInGroup } from '~/core/coach/live/group';
+import { atHand, type LiveSettings, type LiveState } from '~/core/coach/live/state';
+import { isOpen, secondsLeft } from '~/core/coach/live/turns';
+import { Lane } from './lane';
+import { mainDeed } from './main-deed';
+import { Tiles } from './tiles';
+import { type Deed, type LoadCard, now, useLive } from './use-live';
+
+export interface LivePerson {
+  readonly sessionId: string;
+  readonly name: string;
+  readonly minutes: number;
+  readonly exercises: number;
+}
+
+/** Sessions on the mat: of one athlete, or of a few side by side. */
+export function LivePage(props: LivePageProps) {
+  return (
+    <KeysProvider>
+      <Sessions {...props} />
+      <KeysDialog />
+    </KeysProvider>
+  );
+}
+
+interface LivePageProps {
+  /** Whose device this is: what is under way is kept under it. */
+  readonly owner: string;
+  readonly loadCard: LoadCard;
+  /** Sessions the address names. */
+  readonly asked: readonly string[];
+  /** Who else may come: nobody on an athlete's own phone. */
+  readonly people: readonly LivePerson[];
+  readonly leave: ReactNode;
+  /** What stands where nobody has begun. */
+  readonly empty: ReactNode;
+}
+
+function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProps) {
+  const gym = useGymTheme();
+  const { group, state, restored, running, join, settings } = useLive(owner, loadCard);
+  const [muted, setMutedHere] = useState(false);
+  useEffect(() => setMutedHere(isMuted()), []);
+  const mute = () => {
+    setMuted(!muted);
+    setMutedHere(!muted);
+    sound('go', !muted);
+  };
+  const [missing, setMissing] = useState<readonly string[]>([]);
+  const loading = useRef(new Set<string>());
+  const add = useCallback(
+    async (sessionId: string, minutes?: number) => {
+      if (loading.current.has(sessionId)) return;
+      loading.current.add(sessionId);
+      const found = await loadCard(sessionId);
+      loading.current.delete(sessionId);
+      if (found) join(found, minutes);
+      setMissing((was) => [...was.filter((id) => id !== sessionId), ...(found ? [] : [sessionId])]);
+    },
+    [loadCard, join],
+  );
+  const wanted = asked.join();
+  useEffect(() => {
+    if (restored === undefined) return;
+    const here = new Set(group.read().lanes.map(({ card }) => card.sessionId));
+    for (const sessionId of wanted.split(',').filter(Boolean)) if (!here.has(sessionId)) void add(sessionId);
+  }, [restored, wanted, group, add]);
+  useWakeLock(running && state.lanes.length > 0);
+
+  const { lanes } = state;
+  const shown = lanes.find(({ card }) => card.sessionId === state.shown) ?? lanes[0];
+  const tell = (sessionId: string, deed: Deed) => group.send({ type: 'lane', sessionId, event: now(deed) });
+  const onDeed = (deed: Deed) => shown && tell(shown.card.sessionId, deed);
+  const hand = shown && atHand(shown);
+  const look = (by: 1 | -1) => {
+    const at = shown ? lanes.indexOf(shown) : 0;
+    const next = lanes[(at + by + lanes.length) % lanes.length];
+    if (next) group.send({ type: 'show', sessionId: next.card.sessionId });
+  };
+  const main = shown && hand ? mainDeed(shown, hand) : undefined;
+  useViewKeys([
+    {
+      key: 'Space',
+      on: 'Space',
+      says: 'Start, stop, back in place',
+      does: (event) => {
+        event.preventDefault();
+        if (main) onDeed(main.deed);
+      },
+    },
+    {
+      key: '1 to 9',
+      on: '([1-9])',
+      says: 'What gave way',
+      does: ({ key }) => {
+        const fault = hand?.form.faults[Number(key) - 1];
+        if (fault) onDeed({ type: 'fault', fault: { id: fault.id, action: fault.action } });
+      },
+    },
+    { key: 'C', on: 'c', says: 'Count one', does: () => onDeed({ type: 'tap' }) },
+    { key: 'P', on: 'p', says: 'Stop: pain', does: () => onDeed({ type: 'pain' }) },
+    {
+      key: 'S',
+      on: 's',
+      says: 'Pause, go on',
+      does: () => onDeed(shown?.pausedAtMs === undefined ? { type: 'pause' } : { type: 'resume' }),
+    },
+    { key: 'E', on: 'e', says: 'Easier', does: () => onDeed({ type: 'step', by: -1 }) },
+    { key: 'H', on: 'h', says: 'Harder', does: () => onDeed({ type: 'step', by: 1 }) },
+    { key: 'B', on: 'b', says: 'Back to the last set', does: () => onDeed({ type: 'back' }) },
+    { key: 'U', on: 'u', says: 'Undo', does: () => onDeed({ type: 'undo' }) },
+    { key: 'M', on: 'm', says: 'Sounds on and off', does: mute },
+    { key: 'A', on: 'a', says: 'Start everybody', does: () => startAll(lanes, tell) },
+    { key: '←', on: 'ArrowLeft', says: 'The athlete before', does: () => look(-1) },
+    { key: '→', on: 'ArrowRight', says: 'The next athlete', does: () => look(1) },
+  ]);
+
+  const here = new Set(lanes.map(({ card }) => card.sessionId));
+  const late = people.filter(({ sessionId }) => !here.has(sessionId));
+  const waiting = lanes.filter(({ phase }) => phase === 'ready' || phase === 'rest').length;
+  const idle = lanes.length === 0;
+  return (
+    <main className={clsx(gym.theme, 'min-h-dvh bg-night px-4 pt-3 text-chalk sm:px-6')}>
+      <header className="mb-2 flex flex-wrap items-center justify-between gap-x-5 gap-y-1">
+        <h1 className="text-xl">
+          {lanes.length === 1 && shown
+            ? shown.card.name
+            : idle
+              ? 'On the mat'
+              : `On the mat, ${lanes.length}`}
+        </h1>
+        <p className="flex items-center gap-x-5 text-aside">
+          {shown && shown.phase !== 'sent' ? (
+            <button
+              type="button"
+              className="min-h-11 underline disabled:opacity-40"
+              disabled={!shown.before}
+              onClick={() => onDeed({ type: 'undo' })}
+            >
+              Undo
+            </button>
+          ) : null}
+          <span className="max-sm:hidden">{leave}</span>
+          <More
+            shown={shown}
+            muted={muted}
+            onMute={mute}
+            onSettings={settings}
+            onBack={() => onDeed({ type: 'back' })}
+            gym={gym}
+            leave={<span className="sm:hidden">{leave}</span>}
+          />
+        </p>
+      </header>
+      <OutboxLine />
+      {group.isStored() ? null : (
+        <p role="alert" className="mb-3 border-2 border-chalk p-3">
+          This device has no room to keep what is under way. The session goes on; do not close or reload this
+          page before it is kept.
+        </p>
+      )}
+      {shown && shown.card.cautions.length > 0 ? (
+        <p className="mb-2 text-aside">△ {shown.card.cautions.join(' · ')}</p>
+      ) : null}
+      {lanes.length > 1 ? (
+        <>
+          <Tiles
+            lanes={lanes}
+            shown={shown?.card.sessionId}
+            onShow={(sessionId) => group.send({ type: 'show', sessionId })}
+            onDeed={tell}
+          />
+          {waiting > 1 ? (
+            <p className="mb-4">
+              <button
+                type="button"
+                onClick={() => startAll(lanes, tell)}
+                className="stone min-h-12 bg-zest px-5 font-bold text-night"
+              >
+                Start all {waiting}
+              </button>
+            </p>
+          ) : null}
+        </>
+      ) : null}
+      {shown ? (
+        <Lane
+          key={shown.card.sessionId}
+          state={shown}
+          muted={muted}
+          elsewhere={group.isLoggedElsewhere(shown.card.sessionId)}
+          onDeed={onDeed}
+          onFinish={() => group.finish(shown.card.sessionId)}
+        />
+      ) : restored === undefined || (wanted !== '' && missing.length === 0) ? (
+        <p role="status" className="h-96 animate-pulse bg-night-2 text-transparent">
+          Fetching the card
+        </p>
+      ) : (
+        empty
+      )}
+      {missing.length > 0 ? (
+        <p role="alert" className="mt-4 border-2 border-chalk p-3">
+          {missing.length === 1 ? 'A card' : `${missing.length} cards`} could not be fetched: the server does
+          not answer, or the session is not here any more.{' '}
+          <button
+            type="button"
+            className="min-h-11 underline"
+            onClick={() => {
+              for (const id of missing) void add(id);
+            }}
+          >
+            Try again
+          </button>
+        </p>
+      ) : null}
+      {late.length > 0 && lanes.length < mostInGroup && lanes.length > 0 ? (
+        <Late
+          people={late}
+          minutes={Math.max(...lanes.map((lane) => secondsLeft(lane.card, lane.turns, lane.steps))) / 60}
+          onAdd={add}
+        />
+      ) : null}
+      {lanes.some(({ phase }) => phase === 'sent') && lanes.length > 1 ? (
+        <p className="mt-4">
+          <button
+            type="button"
+            className="min-h-11 underline"
+            onClick={() => {
+              for (const { card, phase } of lanes)
+                if (phase === 'sent') group.send({ type: 'leave', sessionId: card.sessionId });
+            }}
+          >
+            Take who is done off this screen
+          </button>
+        </p>
+      ) : null}
+      <div className="h-6" />
+    </main>
+  );
+}
+
+/** What is wanted now and then: a step back, sounds, the pace, the light. */
+function More({
+  shown,
+  muted,
+  onMute,
+  onSettings,
+  onBack,
+  gym,
+  leave,
+}: {
+  shown: LiveState | undefined;
+  muted: boolean;
+  onMute: () => void;
+  onSettings: (change: Partial<LiveSettings>) => void;
+  onBack: () => void;
+  gym: ReturnType<typeof useGymTheme>;
+  leave: ReactNode;
+}) {
+  const line = 'flex min-h-11 w-full items-center gap-2 text-left';
+  return (
+    <details className="relative">
+      <summary className="flex min-h-11 cursor-pointer items-center underline">More</summary>
+      <div className="absolute right-0 z-20 w-72 border border-night-3 bg-night-2 px-3 py-1">
+        {shown && shown.phase !== 'sent' ? (
+          <button
+            type="button"
+            className={clsx(line, 'underline disabled:opacity-40')}
+            disabled={shown.turns.every(isOpen)}
+            onClick={onBack}
+          >
+            Back to the last set
+          </button>
+        ) : null}
+        <button type="button" className={clsx(line, 'underline')} aria-pressed={muted} onClick={onMute}>
+          {muted ? 'Sounds are off' : 'Sounds are on'}
+        </button>
+        <button type="button" className={clsx(line, 'underline')} onClick={gym.toggle}>
+          {gym.says}
+        </button>
+        {shown ? (
+          <>
+            <label className={line}>
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={shown.handsFree}
+                onChange={(event) => onSettings({ handsFree: event.target.checked })}
+              />
+              Sets begin by themselves after the rest
+            </label>
+            <label className={line}>
+              <input
+                type="checkbox"
+                className="size-5"
+                checked={shown.byPace}
+                onChange={(event) => onSettings({ byPace: event.target.checked })}
+              />
+              Reps are counted at their tempo
+            </label>
+            <label className={line}>
+              <select
+                className="min-h-11 border border-night-3 bg-night px-2"
+                value={shown.leadS}
+                onChange={(event) => onSettings({ leadS: Number(event.target.value) })}
+              >
+                {[0, 3, 5, 10].map((seconds) => (
+                  <option key={seconds} value={seconds}>
+                    {seconds} s
+                  </option>
+                ))}
+              </select>
+              to get into position
+            </label>
+          </>
+        ) : null}
+        {leave}
+      </div>
+    </details>
+  );
+}
+
+function startAll(lanes: readonly LiveState[], tell: (sessionId: string, deed: Deed) => void) {
+  for (const { card, phase } of lanes)
+    if (phase === 'ready' || phase === 'rest') tell(card.sessionId, { type: 'start' });
+}
+
+/** Somebody comes later: with the whole of their session, or with what fits the minutes the others have left. */
+function Late({
+  people,
+  minutes,
+  onAdd,
+}: {
+  people: readonly LivePerson[];
+  minutes: number;
+  onAdd: (sessionId: string, minutes?: number) => Promise<void>;
+}) {
+  const [chosen, setChosen] = useState('');
+  const left = Math.round(minutes);
+  const person = people.find(({ sessionId }) => sessionId === chosen);
+  return (
+    <details className="mt-6 border-t border-night-3 pt-2">
+      <summary className="flex min-h-11 cursor-pointer items-center underline">Somebody comes late</summary>
+      <div className="flex flex-wrap items-center gap-2">
+        <select
+          aria-label="Who comes late"
+          value={chosen}
+          onChange={(event) => setChosen(event.target.value)}
+          className="min-h-12 border border-night-3 bg-night-2 px-2"
+        >
+          <option value="">choose</option>
+          {people.map(({ sessionId, name, minutes: its }) => (
+            <option key={sessionId} value={sessionId}>
+              {name}, {its} min
+            </option>
+          ))}
+        </select>
+        <button
+          type="button"
+          disabled={!person}
+          className="min-h-12 border border-chalk px-4 disabled:opacity-40"
+          onClick={() => person && void onAdd(person.sessionId)}
+        >
+          Add with the whole session
+        </button>
+        {person && left > 0 && left < person.minutes ? (
+          <button
+            type="button"
+            className="min-h-12 border border-chalk px-4"
+            onClick={() => void onAdd(person.sessionId, left)}
+          >
+            Add with what fits {left} min
+          </button>
+        ) : null}
+      </div>
+    </details>
+  );
+}
