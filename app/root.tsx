@@ -2,6 +2,7 @@ import { Links, Meta, Outlet, Scripts, ScrollRestoration, useRouteLoaderData } f
 import { nonceContext } from '~/server/principal/context';
 import type { Route } from './+types/root';
 import { WholePageError } from './components/error-page';
+import { EditionProvider } from './lib/edition';
 import { themeIn } from './lib/theme';
 import './styles/app.css';
 
@@ -14,6 +15,7 @@ export const shouldRevalidate = () => false;
 
 export const links: Route.LinksFunction = () => [
   { rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' },
+  { rel: 'apple-touch-icon', href: '/apple-touch-icon.png' },
 ];
 
 export function Layout({ children }: { children: React.ReactNode }) {
@@ -44,7 +46,11 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function Root() {
-  return <Outlet />;
+  return (
+    <EditionProvider>
+      <Outlet />
+    </EditionProvider>
+  );
 }
 
 export function ErrorBoundary() {

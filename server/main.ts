@@ -40,7 +40,15 @@ async function application(): Promise<express.Express> {
   app.set('trust proxy', Number(process.env.PILLAR_PROXIES ?? 0));
   app.use(compression());
   app.use('/assets', express.static('build/pages/client/assets', { immutable: true, maxAge: '1y' }));
-  app.use(express.static('build/pages/client', { maxAge: '1h' }));
+  app.use(
+    express.static('build/pages/client', {
+      maxAge: '1h',
+      // The worker is what says that there is a newer edition: it is asked for anew every time.
+      setHeaders: (res, path) => {
+        if (path.endsWith('worker.js')) res.setHeader('Cache-Control', 'no-cache');
+      },
+    }),
+  );
   app.get('/healthz', async (_req, res) => {
     res
       .status((await ping()) ? 200 : 503)

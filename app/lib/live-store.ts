@@ -42,6 +42,10 @@ export function loadLive(owner: string): Stored | undefined {
   }
 }
 
+/** Whose sessions are under way on this device, and not kept yet. */
+export const namesUnderWay = (owner: string): string[] =>
+  loadLive(owner)?.lanes.map(({ state }) => state.card.name) ?? [];
+
 /** Keeps what is under way; false when this device has no room for it or forbids it. */
 export function saveLive(owner: string, { lanes, shown }: Stored): boolean {
   try {

@@ -11,9 +11,11 @@ import { href, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { ThemeChoice } from '~/app/components/theme-choice';
+import { EditionLine } from '~/app/lib/edition';
 import { KeysProvider } from '~/app/lib/keys';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { SignOut } from '~/app/lib/outbox/sign-out';
+import { UnderWayLine } from '~/app/lib/under-way';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/frame';
@@ -141,6 +143,8 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
             id="main"
             className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0"
           >
+            <EditionLine />
+            <UnderWayLine />
             <OutboxLine />
             <Outlet />
           </main>

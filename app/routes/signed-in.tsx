@@ -3,6 +3,8 @@ import { OutboxProvider } from '~/app/lib/outbox/outbox';
 import { principalIn, requirePrincipal } from '~/server/principal/middleware.server';
 import type { Route } from './+types/signed-in';
 
+export const links: Route.LinksFunction = () => [{ rel: 'manifest', href: '/app.webmanifest' }];
+
 export const middleware: Route.MiddlewareFunction[] = [requirePrincipal];
 
 /** A loader of its own, so that the middleware runs on every navigation in the browser too. */

@@ -102,10 +102,6 @@ export type Worked = Pick<
   readonly sideWords?: Readonly<Record<Side, string>> | undefined;
 };
 
-/** "Last set: as many clean reps as you can in 60 s; 20 is the mark"; null for a set like the others. */
-export const minuteText = (mark: number | null): string | null =>
-  mark === null ? null : `Last set: as many clean reps as you can in 60 s; ${mark} is the mark`;
-
 /** "each side, left first, one more left"; nothing of an exercise without sides. */
 export function sidesText(p: Pick<Worked, 'sided' | 'firstSide' | 'extraSetSide' | 'sideWords'>): string {
   const word = (one: Side) => p.sideWords?.[one] ?? one;

@@ -62,3 +62,7 @@ export function amountText(amount: number, unit: AmountUnit): string {
 
 /** What an amount is counted in: "reps", "s", "breaths". */
 export const unitText = (unit: AmountUnit): string => unitWords[unit][1];
+
+/** "Last set: as many clean reps as you can in 60 s; 20 is the mark"; null for a set like the others. */
+export const minuteText = (mark: number | null): string | null =>
+  mark === null ? null : `Last set: as many clean reps as you can in 60 s; ${mark} is the mark`;

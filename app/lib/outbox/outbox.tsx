@@ -24,6 +24,8 @@ export type Delivery =
   | { readonly what: 'waiting' };
 
 export interface Outbox {
+  /** Practice and person whose device this is. */
+  readonly owner: string;
   /** Not sent yet, in order. */
   readonly waiting: readonly Waiting[];
   /** Something is on its way onto this device: a page left now would lose it. */
@@ -155,6 +157,7 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
       }
     };
     return {
+      owner,
       waiting: all.filter((waiting) => !waiting.refused),
       aside: all.filter((waiting) => waiting.refused),
       keeping: puts > 0,

@@ -1,3 +1,4 @@
+import { useEffect } from 'react';
 import { Form, href, Link, useRouteLoaderData } from 'react-router';
 import { WholePageError } from '~/app/components/error-page';
 import { pageTitle } from '~/app/lib/title';
@@ -31,6 +32,21 @@ async function loadCard(sessionId: string): Promise<CardAnswer | undefined> {
 export default function Live({ loaderData }: Route.ComponentProps) {
   const { asked, people } = loaderData;
   const me = useRouteLoaderData<typeof signedIn>('routes/signed-in');
+  const others = people.map(({ sessionId }) => sessionId).join();
+  // Whoever comes late can be taken in without network: the cards of the day are fetched while there is one.
+  useEffect(() => {
+    let over = false;
+    const fetchAll = async () => {
+      for (const sessionId of others.split(',').filter(Boolean)) {
+        if (over || !navigator.onLine || !navigator.serviceWorker?.controller) return;
+        await loadCard(sessionId);
+      }
+    };
+    void fetchAll();
+    return () => {
+      over = true;
+    };
+  }, [others]);
   return (
     <LivePage
       owner={`${me?.practiceId ?? ''}|${me?.staffId ?? ''}`}

@@ -3,6 +3,7 @@ import { useCallback, useMemo } from 'react';
 import { href, Link, redirect, useNavigate } from 'react-router';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
+import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
@@ -151,6 +152,7 @@ function Clocks({ loaderData }: Route.ComponentProps) {
           </button>
         </p>
       </div>
+      <EditionLine busy={anyRunning} />
       <OutboxLine />
       {restored ? (
         <p role="status" className="mt-2 border-l-4 border-dashed border-chalk pl-3">

@@ -4,6 +4,7 @@ import { Form, href, Link, redirect, useNavigation, useRevalidator } from 'react
 import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
+import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider } from '~/app/lib/keys';
 import { useOutbox } from '~/app/lib/outbox/outbox';
@@ -295,6 +296,7 @@ function Station({ loaderData }: Route.ComponentProps) {
         </div>
       </aside>
       <main className="min-w-0 px-4 pb-10 pt-4 sm:px-8">
+        <EditionLine busy={busy} />
         <OutboxLine />
         {reopened ? (
           <p role="status" className="mb-4 border-l-4 border-dashed border-chalk pl-3">

@@ -1,13 +1,14 @@
 import clsx from 'clsx';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
 import { KeysDialog } from '~/app/components/keys-dialog';
+import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { isMuted, setMuted, sound } from '~/app/lib/sounds';
 import { useWakeLock } from '~/app/lib/wake-lock';
 import { mostInGroup } from '~/core/coach/live/group';
-import { atHand, type LiveSettings, type LiveState } from '~/core/coach/live/state';
+import { atHand, isOpenEnded, type LiveSettings, type LiveState } from '~/core/coach/live/state';
 import { isOpen, secondsLeft } from '~/core/coach/live/turns';
 import { Lane } from './lane';
 import { mainDeed } from './main-deed';
@@ -160,6 +161,7 @@ function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProp
           />
         </p>
       </header>
+      <EditionLine busy={lanes.some(isOpenEnded)} />
       <OutboxLine />
       {group.isStored() ? null : (
         <p role="alert" className="mb-3 border-2 border-chalk p-3">
