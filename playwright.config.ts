@@ -17,6 +17,8 @@ export default defineConfig({
   use: {
     baseURL: `http://127.0.0.1:${port}`,
     viewport: { width: 1280, height: 800 },
+    // What works without network has tests of its own, which allow it.
+    serviceWorkers: 'block',
     trace: 'retain-on-failure',
     launchOptions: { executablePath: '/usr/bin/chromium', args: chromiumArgs },
   },

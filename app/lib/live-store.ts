@@ -63,3 +63,25 @@ export function saveLive(owner: string, { lanes, shown }: Stored): boolean {
     return false;
   }
 }
+
+const keptKey = (owner: string) => `zest-pillar.live-kept.${owner}`;
+/** Sessions that were kept from this device are remembered for so many. */
+const mostKept = 40;
+
+/** Sessions whose logs were kept on this device: what was last seen of them may not know it yet. */
+export function keptHere(owner: string): string[] {
+  try {
+    return JSON.parse(localStorage.getItem(keptKey(owner)) ?? '[]') as string[];
+  } catch {
+    return [];
+  }
+}
+
+export function rememberKept(owner: string, sessionId: string): void {
+  try {
+    const kept = [...keptHere(owner).filter((id) => id !== sessionId), sessionId].slice(-mostKept);
+    localStorage.setItem(keptKey(owner), JSON.stringify(kept));
+  } catch {
+    // A full store: the server says so when it answers.
+  }
+}

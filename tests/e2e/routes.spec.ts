@@ -40,6 +40,8 @@ const table: Readonly<Record<string, Row>> = {
   'screen/trust': { see: all, send: coaches },
   'screen/squad': { see: all, send: nobody },
   'screen/clocks': { see: all, send: nobody },
+  live: { see: all, send: nobody },
+  'live/:sessionId': { see: all, send: nobody },
   season: { see: all, send: nobody },
   sessions: { see: all, send: nobody },
   proposals: { see: all, send: coaches },

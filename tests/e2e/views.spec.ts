@@ -83,6 +83,7 @@ const views: [string, string][] = [
   ['log of unplanned work', `${ysolde}/coach/unplanned`],
   ['proposals', '/proposals'],
   ['card', `${ysolde}/card`],
+  ['who goes to the mat', '/live'],
   ['Review', `${ysolde}/review`],
   ['over time', `${ysolde}/review/over-time`],
   ['athlete with a flag', demoAthlete('Rafferty Dunnock')],

@@ -58,6 +58,9 @@ export default function Live({ loaderData }: Route.ComponentProps) {
           Leave, keep all
         </Link>
       }
+      logAt={({ athleteId, sessionId }) =>
+        href('/athletes/:athleteId/coach/:sessionId/log', { athleteId, sessionId })
+      }
       empty={<Choose people={people} />}
     />
   );

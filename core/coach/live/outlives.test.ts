@@ -1,4 +1,3 @@
-import { describe, expect, test } from '@jest/globals';
 import fc from 'fast-check';
 import { shippedTrade as trade } from '~/core/catalogue/trade';
 import { logSchema } from '~/core/coach/log-form';

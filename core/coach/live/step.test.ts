@@ -1,4 +1,3 @@
-import { describe, expect, test } from '@jest/globals';
 import { doneSets, logOf, noteOf, stillAsked } from './outcome';
 import { asksReserve, doneSoFar, nextUp, secondsToGo } from './state';
 import { card, form, item, Mat } from './testing';

@@ -1,4 +1,3 @@
-import { expect, test } from '@jest/globals';
 import { card, item, Mat } from './testing';
 import { fitting, secondsLeft, turnsOf } from './turns';
 

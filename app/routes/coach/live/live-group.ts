@@ -1,5 +1,5 @@
 import { v7 as uuidv7 } from 'uuid';
-import { loadLive, saveLive, type Told } from '~/app/lib/live-store';
+import { loadLive, rememberKept, saveLive, type Told } from '~/app/lib/live-store';
 import { judgePain } from '~/core/clear/pain';
 import { type GroupEvent, type GroupState, stepGroup } from '~/core/coach/live/group';
 import { doneSets, logOf } from '~/core/coach/live/outcome';
@@ -155,6 +155,7 @@ export function makeLiveGroup(
       if (!log) return;
       say(sessionId, { logId });
       void keep({ op: 'log', log: { ...log, mergeWith } });
+      rememberKept(owner, sessionId);
       settle(stepGroup(state, { type: 'lane', sessionId, event: { type: 'sent' } }));
     },
     isStored: () => stored,

@@ -1,19 +1,22 @@
 import clsx from 'clsx';
 import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
+import { keptHere } from '~/app/lib/live-store';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { isMuted, setMuted, sound } from '~/app/lib/sounds';
 import { useWakeLock } from '~/app/lib/wake-lock';
+import type { LiveCard } from '~/core/coach/live/card';
 import { mostInGroup } from '~/core/coach/live/group';
 import { atHand, isOpenEnded, type LiveSettings, type LiveState } from '~/core/coach/live/state';
 import { isOpen, secondsLeft } from '~/core/coach/live/turns';
 import { Lane } from './lane';
 import { mainDeed } from './main-deed';
 import { Tiles } from './tiles';
-import { type Deed, type LoadCard, now, useLive } from './use-live';
+import { type CardAnswer, type Deed, type LoadCard, now, useLive } from './use-live';
 
 export interface LivePerson {
   readonly sessionId: string;
@@ -41,11 +44,13 @@ interface LivePageProps {
   /** Who else may come: nobody on an athlete's own phone. */
   readonly people: readonly LivePerson[];
   readonly leave: ReactNode;
+  /** Where a log is read; nothing where it is not. */
+  readonly logAt?: ((card: LiveCard) => string) | undefined;
   /** What stands where nobody has begun. */
   readonly empty: ReactNode;
 }
 
-function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProps) {
+function Sessions({ owner, loadCard, asked, people, leave, logAt, empty }: LivePageProps) {
   const gym = useGymTheme();
   const { group, state, restored, running, join, settings } = useLive(owner, loadCard);
   const [muted, setMutedHere] = useState(false);
@@ -56,23 +61,33 @@ function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProp
     sound('go', !muted);
   };
   const [missing, setMissing] = useState<readonly string[]>([]);
+  const [logged, setLogged] = useState<readonly CardAnswer[]>([]);
   const loading = useRef(new Set<string>());
   const add = useCallback(
     async (sessionId: string, minutes?: number) => {
       if (loading.current.has(sessionId)) return;
       loading.current.add(sessionId);
       const found = await loadCard(sessionId);
+      const kept = keptHere(owner).includes(sessionId);
       loading.current.delete(sessionId);
-      if (found) join(found, minutes);
+      // What is logged is not done twice; a session under way here that was logged elsewhere goes on.
+      if (found && (kept || found.logId))
+        setLogged((was) => [...was.filter(({ card }) => card.sessionId !== sessionId), found]);
+      else if (found) join(found, minutes);
       setMissing((was) => [...was.filter((id) => id !== sessionId), ...(found ? [] : [sessionId])]);
     },
-    [loadCard, join],
+    [owner, loadCard, join],
   );
   const wanted = asked.join();
   useEffect(() => {
     if (restored === undefined) return;
     const here = new Set(group.read().lanes.map(({ card }) => card.sessionId));
-    for (const sessionId of wanted.split(',').filter(Boolean)) if (!here.has(sessionId)) void add(sessionId);
+    // One after the other, so that they stand in the order they were named.
+    const addAll = async () => {
+      for (const sessionId of wanted.split(',').filter(Boolean))
+        if (!here.has(sessionId)) await add(sessionId);
+    };
+    void addAll();
   }, [restored, wanted, group, add]);
   useWakeLock(running && state.lanes.length > 0);
 
@@ -138,7 +153,7 @@ function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProp
               ? 'On the mat'
               : `On the mat, ${lanes.length}`}
         </h1>
-        <p className="flex items-center gap-x-5 text-aside">
+        <div className="flex items-center gap-x-5 text-aside">
           {shown && shown.phase !== 'sent' ? (
             <button
               type="button"
@@ -159,7 +174,7 @@ function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProp
             gym={gym}
             leave={<span className="sm:hidden">{leave}</span>}
           />
-        </p>
+        </div>
       </header>
       <EditionLine busy={lanes.some(isOpenEnded)} />
       <OutboxLine />
@@ -202,13 +217,29 @@ function Sessions({ owner, loadCard, asked, people, leave, empty }: LivePageProp
           onDeed={onDeed}
           onFinish={() => group.finish(shown.card.sessionId)}
         />
-      ) : restored === undefined || (wanted !== '' && missing.length === 0) ? (
+      ) : restored === undefined || (wanted !== '' && missing.length === 0 && logged.length === 0) ? (
         <p role="status" className="h-96 animate-pulse bg-night-2 text-transparent">
           Fetching the card
         </p>
-      ) : (
+      ) : logged.length > 0 ? null : (
         empty
       )}
+      {logged.map(({ card, logId }) => (
+        <p key={card.sessionId} className="mt-2 text-2xl">
+          {card.name}: this session is logged already.{' '}
+          {logAt ? <Link to={logAt(card)}>Open the log</Link> : null}
+          <button
+            type="button"
+            className="ml-5 min-h-11 text-base underline"
+            onClick={() => {
+              setLogged((was) => was.filter((one) => one.card.sessionId !== card.sessionId));
+              join({ card, logId });
+            }}
+          >
+            Do more of it
+          </button>
+        </p>
+      ))}
       {missing.length > 0 ? (
         <p role="alert" className="mt-4 border-2 border-chalk p-3">
           {missing.length === 1 ? 'A card' : `${missing.length} cards`} could not be fetched: the server does

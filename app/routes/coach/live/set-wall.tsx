@@ -12,7 +12,16 @@ const stateWord = (turn: LiveTurn, isAtHand: boolean): string => {
  * The session as a course of stones: one a set, laid when it is done, broken where it was lost, an outline while it is to come;
  * the one at hand carries the zest.
  */
-export function SetWall({ state, className }: { state: LiveState; className?: string }) {
+export function SetWall({
+  state,
+  small,
+  className,
+}: {
+  state: LiveState;
+  /** In a tile beside others. */
+  small?: boolean;
+  className?: string;
+}) {
   const { turns, at, card } = state;
   const done = turns.filter(({ result }) => result).length;
   const open = turns.filter(isOpen).length;
@@ -21,7 +30,7 @@ export function SetWall({ state, className }: { state: LiveState; className?: st
       <p className="sr-only">
         {done} sets done, {open} to come
       </p>
-      <ol aria-hidden="true" className="flex h-4 gap-[3px]">
+      <ol aria-hidden="true" className={clsx('flex h-4', small ? 'gap-px' : 'gap-[3px]')}>
         {turns.map((turn, i) => {
           const word = stateWord(turn, i === at);
           const joins = turns[i - 1]?.itemId === turn.itemId;
@@ -30,8 +39,9 @@ export function SetWall({ state, className }: { state: LiveState; className?: st
               key={turnKey(turn)}
               title={`${card.items.find(({ id }) => id === turn.itemId)?.form.name ?? ''}: ${word}`}
               className={clsx(
-                'min-w-1 grow rounded-[1px]',
-                !joins && i > 0 && 'ml-1.5',
+                'grow rounded-[1px]',
+                small ? 'min-w-[3px]' : 'min-w-1',
+                !joins && i > 0 && (small ? 'ml-[3px]' : 'ml-1.5'),
                 word === 'done' && 'bg-chalk',
                 word === 'lost' && 'bg-chalk [clip-path:polygon(0_0,100%_0,60%_55%,0_100%)]',
                 word === 'left out' && 'border border-dotted border-night-3',

@@ -35,7 +35,7 @@ export function Tiles({
   return (
     <ul className="mb-4 grid gap-2 sm:grid-cols-2 xl:grid-cols-4">
       {lanes.map((lane) => (
-        <li key={lane.card.sessionId} className="grid">
+        <li key={lane.card.sessionId} className="grid min-w-0">
           <Tile
             state={lane}
             shown={lane.card.sessionId === shown}
@@ -87,7 +87,7 @@ function Tile({
     <section
       aria-label={name}
       className={clsx(
-        'grid content-between border-2 bg-night-2 p-2',
+        'grid min-w-0 content-between border-2 bg-night-2 p-2 [&>*]:min-w-0',
         shown ? 'border-chalk' : 'border-night-3',
       )}
     >
@@ -111,7 +111,7 @@ function Tile({
             : 'Effort and pain are asked'}
         </span>
       </button>
-      <SetWall state={state} className="my-1.5" />
+      <SetWall small state={state} className="my-1.5" />
       {acts && main ? (
         <p className="flex gap-1.5">
           <button
