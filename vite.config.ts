@@ -12,7 +12,7 @@ const client = 'build/pages/client';
  * ids alone. Whole addresses, because these are written into the worker as they stand.
  */
 const liveViews =
-  /^https?:\/\/[^/]+\/(?:live(?:\/[^/?]+)?|screen\/clocks|athletes\/[^/?]+\/(?:card|screen\/[^/?]+|coach(?:\/(?:unplanned|[^/?]+\/log))?))(?:\.data)?(?:\?.*)?$/;
+  /^https?:\/\/[^/]+\/(?:live(?:\/[^/?]+)?|own\/[^/?]+(?:\/(?:live(?:\/[^/?]+)?|log\/[^/?]+|progress))?|screen\/clocks|athletes\/[^/?]+\/(?:card|screen\/[^/?]+|coach(?:\/(?:unplanned|[^/?]+\/log))?))(?:\.data)?(?:\?.*)?$/;
 
 /** Seconds after which what was last seen is shown instead of waiting for the server. */
 const patienceS = 4;

@@ -8,6 +8,17 @@ export default [
   route('sign-in', 'routes/auth/sign-in.tsx'),
   route('sign-out', 'routes/auth/sign-out.tsx'),
   route('set-up', 'routes/auth/set-up.tsx'),
+  // An athlete's own pages, by a link.
+  route('own/:token', 'routes/own/frame.tsx', [
+    index('routes/own/card.tsx'),
+    route('live', 'routes/own/live.tsx'),
+    route('live/:sessionId', 'routes/own/live-card.ts'),
+    route('log/:sessionId', 'routes/own/log.tsx'),
+    route('progress', 'routes/own/progress.tsx'),
+    route('sync', 'routes/own/sync.ts'),
+    route('app.webmanifest', 'routes/own/manifest.ts'),
+  ]),
+  route('calendar/:token', 'routes/own/calendar.ts'),
   layout('routes/signed-in.tsx', [
     layout('routes/frame.tsx', [
       layout('routes/page.tsx', [
@@ -37,6 +48,7 @@ export default [
           layout('routes/athletes/page.tsx', [
             index('routes/athletes/overview.tsx'),
             route('edit', 'routes/athletes/edit.tsx'),
+            route('links', 'routes/athletes/links.tsx'),
             route('clear', 'routes/clear/clear.tsx'),
             route('screen', 'routes/screen/battery.tsx'),
             route('results', 'routes/screen/results.tsx'),

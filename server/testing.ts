@@ -13,7 +13,7 @@ import { keepTrial } from './commands/keep-trial';
 import { openScreening } from './commands/open-screening';
 import { addEvent } from './commands/plan';
 import { planSeason } from './commands/plan-season';
-import { type Principal, principalOf } from './principal/principal';
+import { type Principal, principalOf, type StaffPrincipal, staffIdOf } from './principal/principal';
 import { hashPassword } from './principal/sign-in.server';
 import { usualSettings } from './principal/usual-settings';
 
@@ -26,14 +26,14 @@ export const testDay: IsoDay = '2026-11-25';
 
 export interface TestPractice {
   readonly practiceId: string;
-  readonly owner: Principal;
-  readonly coach: Principal;
-  readonly assistant: Principal;
+  readonly owner: StaffPrincipal;
+  readonly coach: StaffPrincipal;
+  readonly assistant: StaffPrincipal;
 }
 
 /** Acts at another moment. */
-export async function on(principal: Principal, day: IsoDay, hour = 10): Promise<Principal> {
-  const staff = await staffById(principal.practiceId, principal.staffId);
+export async function on(principal: Principal, day: IsoDay, hour = 10): Promise<StaffPrincipal> {
+  const staff = await staffById(principal.practiceId, staffIdOf(principal));
   const practice = await practiceById(principal.practiceId);
   if (!staff || !practice) throw new Error('nobody acts');
   return principalOf({ staff, practice }, new Date(`${day}T${String(hour).padStart(2, '0')}:00:00Z`));
@@ -47,7 +47,7 @@ export async function aPractice(settings: Partial<PracticeSettings> = {}): Promi
     timeZone: 'Europe/London',
     settings: { ...usualSettings, ...settings },
   });
-  const hired = async (role: Role): Promise<Principal> => {
+  const hired = async (role: Role): Promise<StaffPrincipal> => {
     const id = newId();
     await addStaff({
       id,

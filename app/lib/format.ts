@@ -47,3 +47,6 @@ export function timeText(moment: string): string {
   const at = new Date(moment);
   return `${String(at.getHours()).padStart(2, '0')}:${String(at.getMinutes()).padStart(2, '0')}`;
 }
+
+/** "14 Nov 2026 18:02" of a moment. */
+export const momentText = (moment: string) => `${dayText(moment.slice(0, 10))} ${timeText(moment)}`;

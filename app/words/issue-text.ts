@@ -385,6 +385,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'sync.unread': (v) => `The entry could not be read: ${text(v, 'said') || 'no content'}.`,
   'sync.refused': () => 'The server did not accept it.',
   'sync.broken': () => 'Something broke on our side each time it was sent.',
+  'sync.link_over': () => 'This link does not hold any more.',
+  'link.made': () => 'This link is made already; its address was shown once. Make another.',
+  'link.gone': () => 'This link is over already.',
   'sync.signed_out': () => 'Your sign-in has run out.',
   'input.id': () => 'This could not be read. Open the page again.',
   'input.invalid': (v) =>

@@ -12,7 +12,8 @@ export interface AuditEntry {
   /** Now, unless another moment is given. */
   readonly at?: Date | undefined;
   readonly practiceId: string;
-  readonly staffId: string;
+  /** Null where an athlete acts by a link. */
+  readonly staffId: string | null;
   readonly action: string;
   readonly subject: string;
   readonly subjectId?: string | undefined;

@@ -17,7 +17,7 @@ import type { ProposalEffect } from '~/core/coach/progress';
 import type { Issue } from '~/core/result';
 import { amountUnits, loadKinds, loadUnits, oneOf, sideKeys } from './one-of';
 import { seasonVersion } from './plan';
-import { athlete, practice, staff } from './practice';
+import { athlete, athleteLink, practice, staff } from './practice';
 
 /** `unplanned`: nothing was laid out, it holds a log; `skipped` and `missed` are a coach's word on a session nobody did. */
 export const sessionStates = ['planned', 'called_off', 'replaced', 'skipped', 'missed', 'unplanned'] as const;
@@ -158,6 +158,8 @@ export const sessionLog = pgTable(
     /** What was left after the last set, by rung; empty where nobody asked. */
     reserve: jsonb().$type<Record<string, 'none' | 'little' | 'planned' | 'lots'>>().notNull().default({}),
     staffId: uuid().references(() => staff.id),
+    /** The link an athlete wrote it by; null for the practice's own. */
+    linkId: uuid().references(() => athleteLink.id, { onDelete: 'set null' }),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
@@ -165,6 +167,7 @@ export const sessionLog = pgTable(
     index('session_log_athlete').on(t.athleteId, t.onDate),
     index('session_log_practice').on(t.practiceId, t.onDate),
     index('session_log_staff').on(t.staffId),
+    index('session_log_link').on(t.linkId),
   ],
 );
 

@@ -233,3 +233,41 @@ export const importDraft = pgTable(
   },
   (t) => [index('import_draft_practice').on(t.practiceId, t.createdAt)],
 );
+
+const linkHolders = ['athlete', 'guardian'] as const;
+
+/**
+ * A link by which an athlete, or a guardian, comes without an account. The address holds the token; only its hash is stored, and
+ * that of the calendar's own token.
+ */
+export const athleteLink = pgTable(
+  'athlete_link',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    holder: text({ enum: linkHolders }).notNull(),
+    tokenHash: text().notNull(),
+    calendarHash: text().notNull(),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+    createdBy: uuid().references(() => staff.id),
+    expiresAt: timestamp({ withTimezone: true }).notNull(),
+    revokedAt: timestamp({ withTimezone: true }),
+    /** When its words were agreed to; nothing is shown before. */
+    agreedAt: timestamp({ withTimezone: true }),
+    openedAt: timestamp({ withTimezone: true }),
+    openedTimes: integer().notNull().default(0),
+  },
+  (t) => [
+    uniqueIndex('athlete_link_token').on(t.tokenHash),
+    uniqueIndex('athlete_link_calendar').on(t.calendarHash),
+    index('athlete_link_athlete').on(t.athleteId, t.createdAt),
+    index('athlete_link_practice').on(t.practiceId),
+    index('athlete_link_staff').on(t.createdBy),
+    oneOf('athlete_link', 'holder', linkHolders),
+  ],
+);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { refuse } from '~/core/result';
 import { closeFlag as closeFlagRow } from '~/db/queries/clear';
+import { staffIdOf } from '../principal/principal';
 import { command, done } from './command';
 import { id, line } from './fields';
 import { recheckOpenSessions } from './recheck';
@@ -14,7 +15,7 @@ export const closeFlag = command({
   async run(principal, { athleteId, flagId, reason }) {
     const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
-    const closed = await closeFlagRow(principal.practiceId, athleteId, flagId, reason, principal.staffId);
+    const closed = await closeFlagRow(principal.practiceId, athleteId, flagId, reason, staffIdOf(principal));
     if (!closed) return refuse('flag.gone');
     const changedSessions = await recheckOpenSessions(principal, athleteId);
     return done({ changedSessions }, athleteId, { flag: flagId });

@@ -91,7 +91,7 @@ export function command<S extends z.ZodType, T>(spec: {
             action: spec.title,
             subject: spec.title.split('.')[0] ?? spec.title,
             subjectId: trail.subjectId,
-            detail: trail.detail,
+            detail: principal.linkId ? { ...trail.detail, link: principal.linkId } : trail.detail,
           });
         return { ok: true, value };
       });

@@ -10,7 +10,7 @@ import {
   putUnderWay,
   setTaken,
 } from '~/db/queries/ladders';
-import type { Principal } from '../principal/principal';
+import { type Principal, staffIdOf } from '../principal/principal';
 import { stepIn } from '../principal/rows';
 import { loadStanding, type Subject, subjectOf } from '../principal/subject';
 import { command, done } from './command';
@@ -84,12 +84,12 @@ export const decideProposals = command({
     await decideAll(
       taken.map(({ row }) => row.id),
       'accepted',
-      principal.staffId,
+      staffIdOf(principal),
     );
     await decideAll(
       open.filter((row) => !accept.includes(row.id)).map((row) => row.id),
       'rejected',
-      principal.staffId,
+      staffIdOf(principal),
     );
     for (const { row, to, edited } of taken) if (edited) await setTaken(row.id, to);
     await addOwned(

@@ -3,6 +3,7 @@ import { type CatalogueEdit, catalogueEditSchema } from '~/core/catalogue/edits'
 import type { Trade } from '~/core/catalogue/trade';
 import { refuse } from '~/core/result';
 import { editCatalogue as editCatalogueRow } from '~/db/queries/catalogue';
+import { staffIdOf } from '../principal/principal';
 import { command, done, standsAlready } from './command';
 import { id, line } from './fields';
 
@@ -36,7 +37,7 @@ export const editCatalogue = command({
     if (!isKnown(principal.trade, edit)) return refuse('catalogue.unknown', { id: edit.entryId });
     if (edit.op === 'hide' && edit.entryId === principal.schoolId) return refuse('catalogue.works_by_it');
     const kept = await editCatalogueRow(
-      { id: editId, practiceId: principal.practiceId, staffId: principal.staffId, reason, edit },
+      { id: editId, practiceId: principal.practiceId, staffId: staffIdOf(principal), reason, edit },
       revision,
     );
     if (kept === 'stale') return refuse('catalogue.stale');

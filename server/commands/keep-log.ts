@@ -113,7 +113,7 @@ export const keepLog = command({
       const names = await staffNames(practiceId);
       return refuse('log.other', {
         logId: other.id,
-        by: (other.staffId && names.get(other.staffId)) || 'somebody',
+        by: other.linkId ? 'the athlete' : (other.staffId && names.get(other.staffId)) || 'somebody',
         at: other.createdAt.toISOString(),
         effort: other.effort,
         note: other.note,
@@ -135,6 +135,7 @@ export const keepLog = command({
         note: kept.note,
         reserve: input.reserve,
         staffId: principal.staffId,
+        linkId: principal.linkId,
         createdAt: principal.now,
       },
       kept.sets.map(({ load, ...set }) => ({

@@ -4,6 +4,7 @@ import { refuse } from '~/core/result';
 import { addStaff as addStaffRow, changeStaff, lockOwners, staffById } from '~/db/queries/practice';
 import { closeAuthSessionsOf } from '~/db/queries/principal';
 import { roles } from '~/db/schema';
+import { staffIdOf } from '../principal/principal';
 import { hashPassword, passwordMatches } from '../principal/sign-in.server';
 import { command, done } from './command';
 import { id, line } from './fields';
@@ -114,7 +115,7 @@ export const changePassword = command({
     keepTokenHash: z.string().optional(),
   }),
   async run(principal, { old, fresh, keepTokenHash }) {
-    const person = await staffById(principal.practiceId, principal.staffId);
+    const person = await staffById(principal.practiceId, staffIdOf(principal));
     if (!person) return refuse('staff.gone');
     if (!(await passwordMatches(person.passwordHash, old))) return refuse('password.old', {}, ['old']);
     const least = principal.settings.passwordLetters;
@@ -125,11 +126,11 @@ export const changePassword = command({
     ]);
     if (wrong) return refuse(wrong, { least }, ['fresh']);
     if (fresh === old) return refuse('password.same', {}, ['fresh']);
-    await changeStaff(principal.practiceId, principal.staffId, {
+    await changeStaff(principal.practiceId, staffIdOf(principal), {
       passwordHash: await hashPassword(fresh),
       mustChangePassword: false,
     });
-    await closeAuthSessionsOf(principal.staffId, keepTokenHash);
-    return done(principal.staffId, principal.staffId);
+    await closeAuthSessionsOf(staffIdOf(principal), keepTokenHash);
+    return done(staffIdOf(principal), staffIdOf(principal));
   },
 });

@@ -3,11 +3,14 @@ import type { Principal } from './principal';
 
 /**
  * Who may do what: one table. An action that is not in it cannot be done by anybody. Assistants test, log and read; what
- * lifts a stop, unmakes a finding or changes how the practice works is for coaches; people are for the owner.
+ * lifts a stop, unmakes a finding or changes how the practice works is for coaches; people are for the owner. An athlete who
+ * comes by a link logs their own sessions, and nothing else.
  */
-const owner: readonly Role[] = ['owner'];
-const coaches: readonly Role[] = ['owner', 'coach'];
-const everybody: readonly Role[] = ['owner', 'coach', 'assistant'];
+type Actor = Role | 'athlete';
+const owner: readonly Actor[] = ['owner'];
+const coaches: readonly Actor[] = ['owner', 'coach'];
+const everybody: readonly Actor[] = ['owner', 'coach', 'assistant'];
+const andAthlete: readonly Actor[] = [...everybody, 'athlete'];
 
 export const permissions = {
   'athlete.read': everybody,
@@ -34,14 +37,16 @@ export const permissions = {
   'week.lay_out': coaches,
   'session.edit': coaches,
   'prescription.set': coaches,
-  'log.keep': everybody,
+  'log.keep': andAthlete,
+  'link.make': coaches,
+  'link.agree': ['athlete'],
   'proposal.decide': coaches,
   'catalogue.edit': coaches,
   'settings.change': coaches,
   'staff.manage': owner,
   'audit.read': owner,
   'password.change': everybody,
-} as const satisfies Record<string, readonly Role[]>;
+} as const satisfies Record<string, readonly Actor[]>;
 
 export type Action = keyof typeof permissions;
 export const allActions = Object.keys(permissions) as Action[];
@@ -59,6 +64,6 @@ export function can(
 ): boolean {
   return (
     principal.practiceId === subject.practiceId &&
-    (permissions[action] as readonly Role[]).includes(principal.role)
+    (permissions[action] as readonly Actor[]).includes(principal.role)
   );
 }

@@ -1,7 +1,10 @@
 import { createContext, data, type RouterContextProvider, redirect } from 'react-router';
 import { isDatabaseDown } from '~/db/client.server';
-import type { Principal } from './principal';
-import { whoIs } from './sign-in.server';
+import { type LinkRow, linkBy, linkByCalendar, markOpened } from '~/db/queries/links';
+import { beginTry, triesSince } from '~/db/queries/principal';
+import { requestAddressContext } from './context';
+import { linkPrincipalOf, type Principal } from './principal';
+import { tokenHash, whoIs } from './sign-in.server';
 import { type AthleteStanding, loadStanding, type Subject, subjectOf } from './subject';
 
 type Context = Readonly<RouterContextProvider>;
@@ -16,6 +19,7 @@ interface Asking {
 }
 
 const principalContext = createContext<Principal | null>(null);
+const linkContext = createContext<LinkRow | null>(null);
 const subjectContext = createContext<Promise<Subject> | null>(null);
 const standingContext = createContext<Promise<AthleteStanding> | null>(null);
 
@@ -102,4 +106,70 @@ export async function requirePrincipal(
     if (isDatabaseDown(error)) throw databaseAway();
     throw error;
   }
+}
+
+/** Wrong addresses from one place within the window, after which it is told nothing more. */
+const linkLimits = { windowMinutes: 15, wrong: 30 } as const;
+/** Under which wrong links are counted, beside wrong passwords. */
+const linkName = 'link';
+
+/** One answer for links that never were, are over or were ended: nothing is learnt of them. */
+const linkOver = () =>
+  data(
+    { message: 'This link does not hold any more, or was mistyped. Ask your coach for a new one.' },
+    { status: 404 },
+  );
+
+/** Whose link a token is; wrong ones are counted by where they come from. */
+async function byToken<T>(find: (hash: string) => Promise<T | undefined>, token: string, address: string) {
+  const since = new Date(Date.now() - linkLimits.windowMinutes * 60_000);
+  const { pair } = await triesSince(linkName, address, since);
+  if (pair > linkLimits.wrong)
+    throw data({ message: 'Too many wrong links from here. Wait a quarter of an hour.' }, { status: 429 });
+  const rows = await find(tokenHash(token));
+  if (!rows) await beginTry(linkName, address);
+  return rows;
+}
+
+/** Lets only who has a link past, as the athlete it is for. Data routes of devices answer 401, so that nothing kept there is lost. */
+export async function requireLink(
+  { params, request, context }: Passing & Pick<Asking, 'params'>,
+  next: () => Promise<Response>,
+): Promise<Response> {
+  try {
+    const rows = await byToken(linkBy, params.token ?? '', context.get(requestAddressContext));
+    if (!rows) {
+      if (/\/(?:sync|live\/[^/]+)$/.test(new URL(request.url).pathname))
+        return Response.json({ issues: [{ code: 'sync.link_over', path: [], values: {} }] }, { status: 401 });
+      throw linkOver();
+    }
+    context.set(principalContext, linkPrincipalOf(rows));
+    context.set(linkContext, rows.link);
+    await markOpened(rows.link.id, new Date());
+    return await next();
+  } catch (error) {
+    if (isDatabaseDown(error)) throw databaseAway();
+    throw error;
+  }
+}
+
+/** The link of this request. */
+export function linkIn(context: Context): LinkRow {
+  const link = context.get(linkContext);
+  if (!link) throw new Error('a route outside the links asked which one it is');
+  return link;
+}
+
+/** The athlete of this request's link. */
+export async function linkSubjectIn(context: Context): Promise<Subject> {
+  const subject = await subjectOf(principalIn(context), linkIn(context).athleteId);
+  if (!subject) throw linkOver();
+  return subject;
+}
+
+/** Who asks for the calendar of a link, by the calendar's own token. */
+export async function calendarPrincipal(token: string, address: string): Promise<Principal> {
+  const rows = await byToken(linkByCalendar, token, address);
+  if (!rows) throw linkOver();
+  return linkPrincipalOf(rows);
 }

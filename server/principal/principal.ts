@@ -5,21 +5,26 @@ import type { Trade } from '~/core/catalogue/trade';
 import type { PainSettings } from '~/core/clear/pain';
 import { loadSaid } from '~/core/dose/rack';
 import type { LinkSettings } from '~/core/link/link';
+import type { LinkRow } from '~/db/queries/links';
 import type { PracticeRow, StaffRow } from '~/db/queries/principal';
 import type { PracticeSettings, Role } from '~/db/schema';
 import { dayIn } from './today';
 import { tradeFor } from './trade.server';
 
 /**
- * Who acts: a person of a practice's staff, at a moment. Everything later (a link an athlete opens, a job) is another kind
- * of principal that `can` knows, not a special case of a route.
+ * Who acts: a person of a practice's staff, or an athlete by a link, at a moment. Everything later is another kind of principal
+ * that `can` knows, not a special case of a route.
  */
 export interface Principal {
-  readonly kind: 'staff';
-  readonly staffId: string;
+  readonly kind: 'staff' | 'link';
+  /** Null for an athlete who comes by a link. */
+  readonly staffId: string | null;
   readonly staffName: string;
   readonly email: string;
-  readonly role: Role;
+  readonly role: Role | 'athlete';
+  /** The one athlete a link is for; null for staff, who see all of their practice. */
+  readonly athleteId: string | null;
+  readonly linkId: string | null;
   readonly mustChangePassword: boolean;
   readonly practiceId: string;
   readonly practiceName: string;
@@ -47,17 +52,29 @@ export const forAthlete = (
   loads: loadSaid(principal.settings.rack, principal.settings.massUnit, kit),
 });
 
-/** A person and their practice as who acts at a moment. */
-export function principalOf(rows: { staff: StaffRow; practice: PracticeRow }, now = new Date()): Principal {
-  const { staff, practice } = rows;
+/** A person of the staff. */
+export interface StaffPrincipal extends Principal {
+  readonly kind: 'staff';
+  readonly staffId: string;
+  readonly role: Role;
+}
+
+/** The person who acts, where no link may: `can` has seen to it. */
+export function staffIdOf({ staffId }: Pick<Principal, 'staffId'>): string {
+  if (staffId === null) throw new Error('a link acts where only staff may');
+  return staffId;
+}
+
+/** What a practice brings to whoever acts in it. */
+function actingIn(
+  practice: PracticeRow,
+  now: Date,
+): Omit<
+  Principal,
+  'kind' | 'staffId' | 'staffName' | 'email' | 'role' | 'mustChangePassword' | 'athleteId' | 'linkId'
+> {
   const catalogue = { edits: practice.catalogue, revision: practice.catalogueRevision };
   return {
-    kind: 'staff',
-    staffId: staff.id,
-    staffName: staff.name,
-    email: staff.email,
-    role: staff.role,
-    mustChangePassword: staff.mustChangePassword,
     practiceId: practice.id,
     practiceName: practice.name,
     practiceVersion: practice.version,
@@ -70,6 +87,43 @@ export function principalOf(rows: { staff: StaffRow; practice: PracticeRow }, no
     trade: tradeFor({ practiceId: practice.id, catalogue }),
     now,
     today: dayIn(practice.timeZone, now),
+  };
+}
+
+/** A person and their practice as who acts at a moment. */
+export function principalOf(
+  rows: { staff: StaffRow; practice: PracticeRow },
+  now = new Date(),
+): StaffPrincipal {
+  const { staff, practice } = rows;
+  return {
+    kind: 'staff',
+    staffId: staff.id,
+    staffName: staff.name,
+    email: staff.email,
+    role: staff.role,
+    mustChangePassword: staff.mustChangePassword,
+    athleteId: null,
+    linkId: null,
+    ...actingIn(practice, now),
+  };
+}
+
+/** An athlete, or a guardian for them, who comes by a link. */
+export function linkPrincipalOf(
+  rows: { link: Pick<LinkRow, 'id' | 'athleteId'>; practice: PracticeRow },
+  now = new Date(),
+): Principal {
+  return {
+    kind: 'link',
+    staffId: null,
+    staffName: '',
+    email: '',
+    role: 'athlete',
+    mustChangePassword: false,
+    athleteId: rows.link.athleteId,
+    linkId: rows.link.id,
+    ...actingIn(rows.practice, now),
   };
 }
 

@@ -64,9 +64,10 @@ export function gateFor(
   });
 }
 
-/** The athlete of an id, when it is one of the principal's practice. */
+/** The athlete of an id, when it is one of the principal's practice; for a link, when it is the one it is for. */
 export async function subjectOf(principal: Principal, id: string | undefined): Promise<Subject | undefined> {
-  const rows = isUuid(id) ? await subjectRows(principal.practiceId, id) : undefined;
+  const theirs = principal.athleteId === null || principal.athleteId === id;
+  const rows = theirs && isUuid(id) ? await subjectRows(principal.practiceId, id) : undefined;
   return rows && { ...rows, gate: gateFor(principal, rows) };
 }
 

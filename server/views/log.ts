@@ -173,7 +173,9 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
           versions: versions.map((row) => ({
             id: row.id,
             at: row.createdAt.toISOString(),
-            by: (row.staffId && names.get(row.staffId)) || 'somebody',
+            by: row.linkId
+              ? 'the athlete, by their link'
+              : (row.staffId && names.get(row.staffId)) || 'somebody',
             effort: row.effort,
             painScore: row.painScore,
             note: row.note,

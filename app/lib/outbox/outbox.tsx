@@ -8,7 +8,7 @@ import {
   useRef,
   useState,
 } from 'react';
-import { useRevalidator } from 'react-router';
+import { href, useRevalidator } from 'react-router';
 import type { Issue } from '~/core/result';
 import type { SyncEntryInput } from '~/core/sync/entries';
 import { sendNext } from './send';
@@ -61,7 +61,16 @@ const backoffMs = [500, 1000, 2000, 4000, 8000] as const;
  * Entries are first kept in the browser's own database, then sent in order, each as often as it takes (the server knows
  * their ids). A lost network, a database that is away or an expired sign-in leaves them here.
  */
-export function OutboxProvider({ owner, children }: { owner: string; children: ReactNode }) {
+export function OutboxProvider({
+  owner,
+  to = href('/sync'),
+  children,
+}: {
+  owner: string;
+  /** The address that takes entries. */
+  to?: string;
+  children: ReactNode;
+}) {
   const [all, setAll] = useState<readonly Waiting[]>([]);
   const [state, setState] = useState<OutboxState>('idle');
   const [sent, setSent] = useState(0);
@@ -92,7 +101,7 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
     };
     try {
       for (;;) {
-        const outcome = await sendNext(owner);
+        const outcome = await sendNext(owner, to);
         if (outcome.what === 'nothing') {
           if (asked.current) {
             asked.current = false;
@@ -126,7 +135,7 @@ export function OutboxProvider({ owner, children }: { owner: string; children: R
       running.current = false;
       await read();
     }
-  }, [owner, read, settle]);
+  }, [owner, to, read, settle]);
 
   useEffect(() => {
     void flush();

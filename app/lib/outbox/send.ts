@@ -1,4 +1,3 @@
-import { href } from 'react-router';
 import type { Issue } from '~/core/result';
 import { change, inTurn, remove, type Waiting, waitingOf } from './store';
 
@@ -24,10 +23,10 @@ async function setAside(n: number, issues: readonly Issue[]): Promise<Sent> {
   return { what: 'refused', n, issues };
 }
 
-async function post({ entry }: Waiting): Promise<Response | undefined> {
+async function post({ entry }: Waiting, to: string): Promise<Response | undefined> {
   const large = entry.op === 'still' || entry.op === 'trace';
   try {
-    return await fetch(href('/sync'), {
+    return await fetch(to, {
       method: 'POST',
       // How far this device's clock is off shows beside the server's.
       headers: { 'Content-Type': 'application/json', 'X-Device-Time': new Date().toISOString() },
@@ -39,12 +38,16 @@ async function post({ entry }: Waiting): Promise<Response | undefined> {
   }
 }
 
-/** Sends the first entry that is not set aside. What the server knows already it takes again without harm. */
-export function sendNext(owner: string): Promise<Sent> {
+/**
+ * Sends the first entry that is not set aside. What the server knows already it takes again without harm.
+ *
+ * @param to the address that takes entries: the practice's own, or that of an athlete's link
+ */
+export function sendNext(owner: string, to: string): Promise<Sent> {
   return inTurn(async (): Promise<Sent> => {
     const first = (await waitingOf(owner)).find((waiting) => !waiting.refused);
     if (!first) return { what: 'nothing' };
-    const response = await post(first);
+    const response = await post(first, to);
     if (!response || later.includes(response.status)) return { what: 'away' };
     const body = (await response.json().catch(() => undefined)) as
       | { value?: unknown; issues?: readonly Issue[] }

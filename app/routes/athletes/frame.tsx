@@ -30,9 +30,14 @@ export default function AthleteFrame({ loaderData }: Route.ComponentProps) {
             {event ? ` · ${event.name} ${awayText(event.onDate, today)}` : ''}
           </p>
         </div>
-        <Link to={href('/athletes/:athleteId/edit', { athleteId: id })} className="py-2">
-          Edit
-        </Link>
+        <p className="flex gap-6">
+          <Link to={href('/athletes/:athleteId/links', { athleteId: id })} className="py-2">
+            Own link
+          </Link>
+          <Link to={href('/athletes/:athleteId/edit', { athleteId: id })} className="py-2">
+            Edit
+          </Link>
+        </p>
       </header>
       {cautions.length > 0 ? (
         <p className="no-print mt-2 flex flex-wrap gap-2">

@@ -4,7 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { Notice } from '~/app/components/notice';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
-import { dayText, timeText, weekdayText } from '~/app/lib/format';
+import { dayText, momentText, weekdayText } from '~/app/lib/format';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import { issuesText, issueText } from '~/app/words/issue-text';
 import { parseDecimal } from '~/core/body/units';
@@ -17,8 +17,6 @@ import type { LogView } from '~/server/views/log';
 import { type LogExercise, LoggedItem, RungChoice, Scale } from './log-parts';
 
 const formId = 'log';
-
-const momentText = (moment: string) => `${dayText(moment.slice(0, 10))} ${timeText(moment)}`;
 
 /** What a log must be comes after the page, and is there before the first set is done. */
 const logForm = () => import('~/core/coach/log-form');

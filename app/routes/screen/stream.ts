@@ -3,6 +3,7 @@ import { instrumentIds } from '~/core/signals/instruments';
 import { plantable } from '~/core/signals/plant';
 import { instrumentStream } from '~/server/instruments/stream.server';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
+import { staffIdOf } from '~/server/principal/principal';
 import { isOurs } from '~/server/views/recordings';
 import type { Route } from './+types/stream';
 
@@ -34,5 +35,5 @@ export async function loader({ params, request, context }: Route.LoaderArgs): Pr
     });
   const principal = principalIn(context);
   if (!(await isOurs(principal, read.data.athlete))) throw notFound('This athlete');
-  return instrumentStream(read.data, principal.staffId, request.signal);
+  return instrumentStream(read.data, staffIdOf(principal), request.signal);
 }
