@@ -24,32 +24,44 @@ export const linksOf = (practiceId: string, athleteId: string): Promise<LinkRow[
     .where(and(eq(athleteLink.practiceId, practiceId), eq(athleteLink.athleteId, athleteId)))
     .orderBy(desc(athleteLink.createdAt));
 
-const valid = and(isNull(athleteLink.revokedAt), gt(athleteLink.expiresAt, sql`now()`));
-
 /** The link of a token, and its practice, while it holds. */
 export async function linkBy(
   tokenHash: string,
+  at: Date,
 ): Promise<{ link: LinkRow; practice: PracticeRow } | undefined> {
   const [row] = await prepared('link_by', (database, name) =>
     database
       .select({ link: athleteLink, practice })
       .from(athleteLink)
       .innerJoin(practice, eq(practice.id, athleteLink.practiceId))
-      .where(and(eq(athleteLink.tokenHash, sql.placeholder('tokenHash')), valid))
+      .where(
+        and(
+          eq(athleteLink.tokenHash, sql.placeholder('tokenHash')),
+          isNull(athleteLink.revokedAt),
+          gt(athleteLink.expiresAt, sql.placeholder('at')),
+        ),
+      )
       .prepare(name),
-  ).execute({ tokenHash });
+  ).execute({ tokenHash, at });
   return row;
 }
 
 /** The same by the calendar's own token. */
 export async function linkByCalendar(
   calendarHash: string,
+  at: Date,
 ): Promise<{ link: LinkRow; practice: PracticeRow } | undefined> {
   const [row] = await db
     .select({ link: athleteLink, practice })
     .from(athleteLink)
     .innerJoin(practice, eq(practice.id, athleteLink.practiceId))
-    .where(and(eq(athleteLink.calendarHash, calendarHash), valid));
+    .where(
+      and(
+        eq(athleteLink.calendarHash, calendarHash),
+        isNull(athleteLink.revokedAt),
+        gt(athleteLink.expiresAt, at),
+      ),
+    );
   return row;
 }
 

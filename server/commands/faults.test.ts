@@ -2,11 +2,13 @@ import { addDays } from '~/core/body/dates';
 import type { Result } from '~/core/result';
 import { type PlantedFault, withPlantedFault } from '~/db/client.server';
 import { openProposals } from '~/db/queries/ladders';
+import { linkBy } from '~/db/queries/links';
 import { newId } from '~/db/queries/practice';
 import { trialsOf } from '~/db/queries/screen';
 import { ownDatabase, snapshot } from '~/db/testing';
 import { drawnPng } from '../pictures-testing';
-import { hashPassword } from '../principal/sign-in.server';
+import { linkPrincipalOf } from '../principal/principal';
+import { hashPassword, tokenHash } from '../principal/sign-in.server';
 import {
   aCleared,
   anAthlete,
@@ -42,6 +44,7 @@ import { keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
 import { amendTrial, keepTrial } from './keep-trial';
 import { layOut } from './lay-out';
+import { agreeLink, endLink, makeLink } from './links';
 import { keepLiveSet, takeBackSet, tellPain } from './live-session';
 import { openScreening, openSquadScreening } from './open-screening';
 import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
@@ -477,6 +480,37 @@ const stories: readonly Story[] = [
     async () => {
       const { log } = await loggable();
       return () => keepLog(practice.coach, log);
+    },
+  ],
+  [
+    'link.make',
+    async () => {
+      const athleteId = await athletesForm();
+      const link = { id: newId(), athleteId, holder: 'athlete', days: 30 };
+      return () => makeLink(practice.coach, link);
+    },
+    'link.made',
+  ],
+  [
+    'link.end',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      must(await makeLink(practice.coach, { id, athleteId, holder: 'athlete', days: 30 }));
+      return () => endLink(practice.coach, { id, athleteId });
+    },
+    'link.gone',
+  ],
+  [
+    'link.agree',
+    async () => {
+      const athleteId = await athletesForm();
+      const made = must(
+        await makeLink(practice.coach, { id: newId(), athleteId, holder: 'athlete', days: 30 }),
+      );
+      const rows = await linkBy(tokenHash(made.token), practice.coach.now);
+      if (!rows) throw new Error('no link');
+      return () => agreeLink(linkPrincipalOf(rows, practice.coach.now), {});
     },
   ],
   [

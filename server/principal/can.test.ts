@@ -1,6 +1,6 @@
 import { allActions, can, permissions } from './can';
 
-const of = (role: 'owner' | 'coach' | 'assistant', practiceId = 'here') => ({
+const of = (role: 'owner' | 'coach' | 'assistant' | 'athlete', practiceId = 'here') => ({
   kind: 'staff' as const,
   role,
   practiceId,
@@ -23,22 +23,28 @@ const notAssistants = [
   'proposal.decide',
   'catalogue.edit',
   'settings.change',
+  'link.make',
 ];
 const ownersOnly = ['staff.manage', 'audit.read'];
+/** By a link: their own session, and its words. */
+const athletes = ['log.keep', 'link.agree'];
+const athletesOnly = ['link.agree'];
 
 describe('who may what', () => {
   it.each(allActions)('%s', (action) => {
     const owned = ownersOnly.includes(action);
-    expect(can(of('owner'), action)).toBe(true);
-    expect(can(of('coach'), action)).toBe(!owned);
-    expect(can(of('assistant'), action)).toBe(!owned && !notAssistants.includes(action));
+    const theirs = athletesOnly.includes(action);
+    expect(can(of('owner'), action)).toBe(!theirs);
+    expect(can(of('coach'), action)).toBe(!owned && !theirs);
+    expect(can(of('assistant'), action)).toBe(!owned && !theirs && !notAssistants.includes(action));
+    expect(can(of('athlete'), action)).toBe(athletes.includes(action));
   });
   it('nothing in somebody else’s practice, whatever the role', () => {
     for (const action of allActions)
       expect(can(of('owner'), action, { practiceId: 'elsewhere' })).toBe(false);
   });
   it('knows every action that is told here', () => {
-    for (const action of [...notAssistants, ...ownersOnly])
+    for (const action of [...notAssistants, ...ownersOnly, ...athletes])
       expect(Object.keys(permissions)).toContain(action);
   });
 });

@@ -121,12 +121,16 @@ const linkOver = () =>
   );
 
 /** Whose link a token is; wrong ones are counted by where they come from. */
-async function byToken<T>(find: (hash: string) => Promise<T | undefined>, token: string, address: string) {
+async function byToken<T>(
+  find: (hash: string, at: Date) => Promise<T | undefined>,
+  token: string,
+  address: string,
+) {
   const since = new Date(Date.now() - linkLimits.windowMinutes * 60_000);
   const { pair } = await triesSince(linkName, address, since);
   if (pair > linkLimits.wrong)
     throw data({ message: 'Too many wrong links from here. Wait a quarter of an hour.' }, { status: 429 });
-  const rows = await find(tokenHash(token));
+  const rows = await find(tokenHash(token), new Date());
   if (!rows) await beginTry(linkName, address);
   return rows;
 }

@@ -1,4 +1,4 @@
-import { addDays, weekStartOf } from '~/core/body/dates';
+import { addDays, earlierOf, weekStartOf } from '~/core/body/dates';
 import { disclaimer } from '~/core/clear/signs';
 import { rawText } from '~/core/link/sentence';
 import { screenedPerson } from '~/core/link/standing';
@@ -123,6 +123,8 @@ export async function ownLogView(
     ...frame,
     sessionId: session.id,
     onDate: session.onDate,
+    /** A session that lies ahead may be done today; one that lies behind was done on its day, unless another is said. */
+    doneOn: earlierOf(session.onDate, principal.today),
     logId: newId(),
     logged: session.log !== undefined,
     items: view.items.map((item) => ({

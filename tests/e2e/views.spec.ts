@@ -70,6 +70,7 @@ const views: [string, string][] = [
   ['own password', '/settings/password'],
   ['athlete', ysolde],
   ['edit', `${ysolde}/edit`],
+  ['own link', `${ysolde}/links`],
   ['Clear', `${ysolde}/clear`],
   ['Clear, referred', `${demoAthlete('Jorah Finch')}/clear`],
   ['battery', `${ysolde}/screen`],

@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import { Form, href, Link, useRouteLoaderData } from 'react-router';
 import { WholePageError } from '~/app/components/error-page';
+import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { pageTitle } from '~/app/lib/title';
 import { LivePage } from '~/app/routes/coach/live/live-page';
 import type { CardAnswer } from '~/app/routes/coach/live/use-live';
@@ -61,6 +62,7 @@ export default function Live({ loaderData }: Route.ComponentProps) {
       logAt={({ athleteId, sessionId }) =>
         href('/athletes/:athleteId/coach/:sessionId/log', { athleteId, sessionId })
       }
+      lines={<OutboxLine />}
       empty={<Choose people={people} />}
     />
   );

@@ -1,4 +1,4 @@
-import { href, NavLink, Outlet } from 'react-router';
+import { href, NavLink, Outlet, useLocation } from 'react-router';
 import { WholePageError } from '~/app/components/error-page';
 import { EditionLine } from '~/app/lib/edition';
 import { OutboxProvider } from '~/app/lib/outbox/outbox';
@@ -33,6 +33,8 @@ export function ErrorBoundary() {
 /** What an athlete sees of the practice: their own card, log and progress. */
 export default function OwnFrame({ loaderData }: Route.ComponentProps) {
   const { token, athleteId, agreed } = loaderData;
+  // A session on the mat has the screen to itself.
+  const onTheMat = useLocation().pathname === href('/own/:token/live', { token });
   return (
     <OutboxProvider owner={`link|${athleteId}`} to={href('/own/:token/sync', { token })}>
       <link rel="manifest" href={href('/own/:token/app.webmanifest', { token })} />
@@ -59,8 +61,12 @@ export default function OwnFrame({ loaderData }: Route.ComponentProps) {
             </nav>
           ) : null}
         </header>
-        <EditionLine />
-        <OwnLines token={token} />
+        {onTheMat ? null : (
+          <>
+            <EditionLine />
+            <OwnLines token={token} />
+          </>
+        )}
         <Outlet />
       </div>
     </OutboxProvider>

@@ -6,6 +6,7 @@ import type { CardAnswer } from '~/app/routes/coach/live/use-live';
 import { linkIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/live';
 import type { loader as frame } from './frame';
+import { OwnLines } from './own-lines';
 
 export const meta: Route.MetaFunction = () => pageTitle('On the mat');
 
@@ -36,6 +37,7 @@ export default function OwnLive({ loaderData, params }: Route.ComponentProps) {
         loadCard={loadCard}
         asked={loaderData.asked}
         people={[]}
+        lines={<OwnLines token={token} here />}
         leave={
           <Link to={href('/own/:token', { token })} className="py-2">
             Leave, keep all

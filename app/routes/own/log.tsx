@@ -58,7 +58,7 @@ type Done = 'planned' | 'less' | 'not';
 
 /** A session that was done without following it here: as planned in one tap, with what was otherwise. */
 export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
-  const { items, sessionId, onDate, logId, logged, pain, disclaimer } = loaderData;
+  const { items, sessionId, onDate, doneOn, today, logId, logged, pain, disclaimer } = loaderData;
   const outbox = useOutbox();
   const navigate = useNavigate();
   const [how, setHow] = useState<Readonly<Record<string, Done>>>({});
@@ -67,6 +67,7 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
   const [painScore, setPainScore] = useState<number>();
   const [painRegion, setPainRegion] = useState<PainRegion>();
   const [note, setNote] = useState('');
+  const [day, setDay] = useState(doneOn);
   const [asked, setAsked] = useState(false);
   const [saved, setSaved] = useState(false);
   const card = href('/own/:token', { token: params.token });
@@ -107,6 +108,7 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
         painScore,
         painRegion: painScore > 0 ? (painRegion ?? null) : null,
         note,
+        onDate: day,
         sets: items.flatMap((item) =>
           how[item.rungId] === 'not'
             ? []
@@ -126,6 +128,17 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
   return (
     <main>
       <h1 className="text-4xl">{weekdayText(onDate)}</h1>
+      <label className="mt-1 flex flex-wrap items-center gap-2">
+        Done on
+        <input
+          type="date"
+          value={day}
+          max={today}
+          required
+          onChange={(event) => setDay(event.target.value || doneOn)}
+          className="field-input !w-44"
+        />
+      </label>
       <p className="mt-1">As planned, unless you say otherwise.</p>
       <ul className="mt-3">
         {items.map((item) => {

@@ -8,7 +8,14 @@ import { counted, numbered } from '~/core/words/counted';
 const line = 'mb-4 border-2 border-current px-4 py-2.5';
 
 /** What waits on this phone and why; a session that is under way on it. */
-export function OwnLines({ token }: { token: string }) {
+export function OwnLines({
+  token,
+  here,
+}: {
+  token: string;
+  /** On the mat itself: what is under way there is on the screen. */
+  here?: boolean;
+}) {
   const { owner, waiting, aside, state, drop, again, retry } = useOutbox();
   const { key } = useLocation();
   const [underWay, setUnderWay] = useState(false);
@@ -51,7 +58,7 @@ export function OwnLines({ token }: { token: string }) {
           {n > 0 ? 'Saving' : 'Everything is sent'}
         </p>
       )}
-      {underWay ? (
+      {underWay && !here ? (
         <p role="status" className={line}>
           A session is under way on this phone.{' '}
           <Link

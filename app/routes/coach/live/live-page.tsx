@@ -6,7 +6,6 @@ import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { keptHere } from '~/app/lib/live-store';
-import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { isMuted, setMuted, sound } from '~/app/lib/sounds';
 import { useWakeLock } from '~/app/lib/wake-lock';
 import type { LiveCard } from '~/core/coach/live/card';
@@ -46,11 +45,13 @@ interface LivePageProps {
   readonly leave: ReactNode;
   /** Where a log is read; nothing where it is not. */
   readonly logAt?: ((card: LiveCard) => string) | undefined;
+  /** What waits on this device, as it is said to whom it belongs. */
+  readonly lines: ReactNode;
   /** What stands where nobody has begun. */
   readonly empty: ReactNode;
 }
 
-function Sessions({ owner, loadCard, asked, people, leave, logAt, empty }: LivePageProps) {
+function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }: LivePageProps) {
   const gym = useGymTheme();
   const { group, state, restored, running, join, settings } = useLive(owner, loadCard);
   const [muted, setMutedHere] = useState(false);
@@ -177,7 +178,7 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, empty }: LiveP
         </div>
       </header>
       <EditionLine busy={lanes.some(isOpenEnded)} />
-      <OutboxLine />
+      {lines}
       {group.isStored() ? null : (
         <p role="alert" className="mb-3 border-2 border-chalk p-3">
           This device has no room to keep what is under way. The session goes on; do not close or reload this
