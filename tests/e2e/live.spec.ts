@@ -334,3 +334,64 @@ test('the card changes while its session runs: a flag raised elsewhere stops wha
   await page.goto(`${path}/clear`);
   await expect(page.getByText('Pain 7 of 10 (low back)').first()).toBeVisible();
 });
+
+test('a device without room: the session goes on, the page says what it alone holds, and it is sent', async ({
+  page,
+  context,
+}) => {
+  await page.addInitScript(() => {
+    const full = () => {
+      throw new DOMException('no room', 'QuotaExceededError');
+    };
+    IDBObjectStore.prototype.add = full;
+    const usual = Storage.prototype.setItem;
+    Storage.prototype.setItem = function (key, value) {
+      if (key.startsWith('zest-pillar.live.')) full();
+      usual.call(this, key, value);
+    };
+  });
+  const { live, log } = await aSession(page);
+  await toTheMat(page, live);
+  await context.setOffline(true);
+  await start(page);
+  await stop(page);
+  await expect(page.getByText('This device has no room left.')).toBeVisible();
+  await expect(page.getByText(/no room to keep what is under way/)).toBeVisible();
+  await action(page, 'Finish here').click();
+  await close(page);
+  await context.setOffline(false);
+  await page.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(page.getByText('Everything is sent')).toBeAttached();
+  await expect(page.getByText('This device has no room left.')).toHaveCount(0);
+  expect(await readLog(page, log)).toContain('Written by');
+});
+
+test('two logs that met without knowing of each other are put together by one press', async ({
+  page,
+  browser,
+}) => {
+  test.setTimeout(120_000);
+  const { live, log } = await aSession(page);
+  const elsewhere = await browser.newContext({ storageState: 'test-results/coach.json' });
+  await elsewhere.addInitScript(atOnce);
+  const other = await elsewhere.newPage();
+  for (const one of [page, other]) {
+    await toTheMat(one, live);
+    await start(one);
+    await stop(one);
+    await action(one, 'Finish here').click();
+  }
+  // The other device is away while the first one keeps its log.
+  await elsewhere.setOffline(true);
+  await close(page);
+  await expect(page.getByText('Everything is sent')).toBeAttached();
+  await close(other);
+  await elsewhere.setOffline(false);
+  await other.evaluate(() => window.dispatchEvent(new Event('online')));
+  await expect(other.getByText('Not accepted.')).toBeVisible();
+  await other.getByRole('button', { name: 'Put the two together' }).click();
+  await expect(other.getByText('Not accepted.')).toHaveCount(0);
+  await expect(other.getByText('Everything is sent')).toBeAttached();
+  expect(await readLog(page, log)).toMatch(/Written by .*\n+Before that by/);
+  await elsewhere.close();
+});

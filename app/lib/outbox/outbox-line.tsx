@@ -1,7 +1,9 @@
 import { href, useLocation } from 'react-router';
 import { issuesText } from '~/app/words/issue-text';
 import { counted, numbered } from '~/core/words/counted';
+import { CrampedLine } from './cramped-line';
 import { useOutbox } from './outbox';
+import { Together } from './together';
 import { waitingText } from './words';
 
 const line = 'no-print mb-4 border-2 border-current px-4 py-2.5';
@@ -15,12 +17,14 @@ export function OutboxLine() {
   const today = new Date().toISOString().slice(0, 10);
   return (
     <>
+      <CrampedLine />
       {aside.map((entry) => (
         <div key={entry.n} role="alert" className={line}>
           <p>
             <strong>Not accepted.</strong> {waitingText(entry, today)}: {issuesText(entry.refused ?? [])}
           </p>
           <p className="flex flex-wrap gap-x-6">
+            <Together entry={entry} />
             <button type="button" className="min-h-11 underline" onClick={() => void again(entry.n)}>
               Send it again
             </button>

@@ -12,7 +12,7 @@ import { href, useRevalidator } from 'react-router';
 import type { Issue } from '~/core/result';
 import type { SyncEntryInput } from '~/core/sync/entries';
 import { sendNext } from './send';
-import { change, inTurn, putAll, remove, type Waiting, waitingOf } from './store';
+import { change, inTurn, isHeldByPage, putAll, remove, type Waiting, waitingOf } from './store';
 
 export type OutboxState = 'idle' | 'sending' | 'away' | 'signed_out';
 
@@ -41,8 +41,10 @@ export interface Outbox {
   readonly withdraw: (of: (entry: SyncEntryInput) => boolean) => Promise<boolean>;
   /** Takes one off this device. */
   readonly drop: (n: number) => Promise<void>;
-  /** Sends one again that was set aside. */
-  readonly again: (n: number) => Promise<void>;
+  /** Sends one again that was set aside; with what mends it, where something does. */
+  readonly again: (n: number, entry?: SyncEntryInput) => Promise<void>;
+  /** This device has no room: what waits would be lost with the page. */
+  readonly cramped: boolean;
   readonly retry: () => Promise<void>;
 }
 
@@ -193,8 +195,9 @@ export function OutboxProvider({
         await remove(n);
         await read();
       },
-      again: async (n) => {
-        await change(n, { refused: undefined, broke: undefined });
+      cramped: all.some(isHeldByPage),
+      again: async (n, entry) => {
+        await change(n, { refused: undefined, broke: undefined, ...(entry ? { entry } : {}) });
         await flush();
       },
       retry: flush,

@@ -51,28 +51,62 @@ function database(): Promise<IDBPDatabase<OutboxSchema>> {
   return opened;
 }
 
+/** Where the browser's database takes nothing (it is full, or forbidden) entries are held by the page alone. */
+let held: readonly Waiting[] = [];
+/** Numbers of what the page holds: behind all that the database counts. */
+const heldFrom = 1e12;
+let heldCount = 0;
+
+/** Would this entry be lost with the page? */
+export const isHeldByPage = ({ n }: Pick<Waiting, 'n'>): boolean => n >= heldFrom;
+
+const stored = async (): Promise<Waiting[]> => {
+  try {
+    return (await (await database()).getAll('waiting')) as Waiting[];
+  } catch {
+    return [];
+  }
+};
+
 /** Everything an owner has waiting, in order. */
 export async function waitingOf(owner: string): Promise<Waiting[]> {
-  const all = (await (await database()).getAll('waiting')) as Waiting[];
-  return all.filter((waiting) => waiting.owner === owner || waiting.owner === nobody);
+  return [...(await stored()), ...held].filter(
+    (waiting) => waiting.owner === owner || waiting.owner === nobody,
+  );
 }
 
-/** Keeps entries in their order, all of them or none; gives their numbers. */
+/** Keeps entries in their order, all of them or none; gives their numbers. Where there is no room for them the page holds them. */
 export async function putAll(owner: string, entries: readonly SyncEntryInput[]): Promise<number[]> {
-  const transaction = (await database()).transaction('waiting', 'readwrite');
   const at = new Date().toISOString();
-  const numbers: number[] = [];
-  for (const entry of entries) numbers.push(await transaction.store.add({ owner, at, entry }));
-  await transaction.done;
-  return numbers;
+  try {
+    // What comes after something the page holds waits behind it.
+    if (held.length > 0) throw new Error('no room');
+    const transaction = (await database()).transaction('waiting', 'readwrite');
+    const numbers: number[] = [];
+    for (const entry of entries) numbers.push(await transaction.store.add({ owner, at, entry }));
+    await transaction.done;
+    return numbers;
+  } catch {
+    const more = entries.map((entry): Waiting => ({ n: heldFrom + heldCount++, owner, at, entry }));
+    held = [...held, ...more];
+    return more.map(({ n }) => n);
+  }
 }
 
 export async function remove(n: number): Promise<void> {
-  await (await database()).delete('waiting', n);
+  if (isHeldByPage({ n })) held = held.filter((waiting) => waiting.n !== n);
+  else await (await database()).delete('waiting', n);
 }
 
 /** Changes what is known of a waiting entry, if it still waits. */
-export async function change(n: number, what: Pick<Waiting, 'refused' | 'broke'>): Promise<void> {
+export async function change(
+  n: number,
+  what: Partial<Pick<Waiting, 'refused' | 'broke' | 'entry'>>,
+): Promise<void> {
+  if (isHeldByPage({ n })) {
+    held = held.map((waiting) => (waiting.n === n ? { ...waiting, ...what } : waiting));
+    return;
+  }
   const transaction = (await database()).transaction('waiting', 'readwrite');
   const known = await transaction.store.get(n);
   if (known) await transaction.store.put({ ...known, ...what });

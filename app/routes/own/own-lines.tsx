@@ -1,7 +1,9 @@
 import { useEffect, useState } from 'react';
 import { href, Link, useLocation } from 'react-router';
 import { namesUnderWay } from '~/app/lib/live-store';
+import { CrampedLine } from '~/app/lib/outbox/cramped-line';
 import { useOutbox } from '~/app/lib/outbox/outbox';
+import { Together } from '~/app/lib/outbox/together';
 import { waitingText } from '~/app/lib/outbox/words';
 import { counted, numbered } from '~/core/words/counted';
 
@@ -26,12 +28,14 @@ export function OwnLines({
   const today = new Date().toISOString().slice(0, 10);
   return (
     <>
+      <CrampedLine />
       {aside.map((entry) => (
         <div key={entry.n} role="alert" className={line}>
           <p>
             <strong>Not accepted.</strong> {waitingText(entry, today)}: <Why issues={entry.refused ?? []} />
           </p>
           <p className="flex flex-wrap gap-x-6">
+            <Together entry={entry} />
             <button type="button" className="min-h-11 underline" onClick={() => void again(entry.n)}>
               Send it again
             </button>
