@@ -24,6 +24,7 @@ import { stableUuid } from '~/demo/stable';
 import { demoSignIn } from '~/demo/world-sign-in';
 import { personOf, screen, standingOn } from '../tests/simulate/athlete';
 import { chanceOf } from '../tests/simulate/random';
+import { measureMat } from './bench-mat';
 
 const port = process.env.PORT ?? '3190';
 const base = `http://127.0.0.1:${port}`;
@@ -90,6 +91,8 @@ const pages = [
   `${ysolde}/card`,
   `${ysolde}/review`,
   `${ysolde}/review/over-time`,
+  '/live',
+  `${ysolde}/links`,
   `${ysolde}/screen/${stableUuid(`screen ${stableUuid('athlete Ysolde Marrick')} 1`)}`,
 ];
 const pageName = (path: string) =>
@@ -311,7 +314,13 @@ function measureSignals(): void {
 rmSync('build', { recursive: true, force: true });
 const cold = await start();
 say(`cold start (no cluster, no build) to the first page: ${cold.seconds.toFixed(1)} s (budget < 20 s)`);
-await measurePages(await cookieOf());
+const cookie = await cookieOf();
+await measurePages(cookie);
+const mat = await measureMat(base, cookie);
+for (const [who, times] of Object.entries(mat))
+  say(
+    `a tap on the mat, ${who}: median ${median(times).toFixed(0)} ms, p95 ${p95(times).toFixed(0)} ms to the next paint at a quarter of the speed (budget p95 < 100 ms), ${times.length} taps`,
+  );
 await cold.stop();
 const warm = await start();
 say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);

@@ -37,6 +37,11 @@ export const isBegun = (session: StoredSession): boolean =>
 export const isPassedOver = (session: Pick<StoredSession, 'state'>): boolean =>
   session.state === 'skipped' || session.state === 'missed';
 
+/** Nobody did it: its day went by, or a coach said so. It may still be logged. */
+export const isMissed = (session: StoredSession, today: string): boolean =>
+  !isBegun(session) &&
+  (session.state === 'missed' || (session.state === 'planned' && session.onDate < today));
+
 /** Sessions that were planned and that nobody did. */
 export const missedIn = (sessions: readonly StoredSession[]): number =>
   sessions.filter((session) => session.state !== 'unplanned' && !isBegun(session)).length;

@@ -100,7 +100,7 @@ export async function ownCardView(by: Principal, link: LinkRow, subject: Subject
           ? ('done' as const)
           : view.state === 'skipped'
             ? ('skipped' as const)
-            : view.state === 'missed' || view.onDate < today
+            : view.missed
               ? ('missed' as const)
               : ('open' as const),
       })),

@@ -10,7 +10,7 @@ import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { loadIn } from '../principal/rows';
-import { isPassedOver } from '../principal/sessions';
+import { isMissed, isPassedOver } from '../principal/sessions';
 import type { Subject } from '../principal/subject';
 
 /**
@@ -157,6 +157,7 @@ export function sessionView(
     state: session.state,
     /** A coach said that nobody does it, or did. */
     passedOver: isPassedOver(session),
+    missed: isMissed(session, gate.day),
     begun: session.liveSets.length > 0,
     revision: session.revision,
     /** Exercises that may not be done now, and why. */

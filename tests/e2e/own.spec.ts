@@ -101,6 +101,7 @@ test('by a link an athlete agrees, does the session at home and is stopped by pa
     .click();
   await main.getByRole('button', { name: 'Keep this session' }).click();
   await expect(main.getByText(/^Kept\./)).toBeVisible();
+  await expect(phone.getByText('Everything is sent')).toBeAttached();
   await phone.goto(link);
   await expect(phone.getByRole('alert')).toContainText(
     /held until your coach has looked|Nothing is to be done now/,

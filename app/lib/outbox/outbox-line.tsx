@@ -10,7 +10,7 @@ const line = 'no-print mb-4 border-2 border-current px-4 py-2.5';
 
 /** What waits on this device and why, on every page. */
 export function OutboxLine() {
-  const { waiting, aside, keeping, state, drop, again, retry } = useOutbox();
+  const { waiting, aside, known, keeping, state, drop, again, retry } = useOutbox();
   const { pathname, search } = useLocation();
   const n = waiting.length;
   const kept = `${counted(n, 'entry', 'entries')} ${numbered(n, 'is', 'are')} kept on this device`;
@@ -54,7 +54,7 @@ export function OutboxLine() {
         </p>
       ) : (
         <p role="status" className="sr-only">
-          {keeping || n > 0 ? 'Saving' : 'Everything is sent'}
+          {!known ? '' : keeping || n > 0 ? 'Saving' : 'Everything is sent'}
         </p>
       )}
     </>

@@ -28,6 +28,8 @@ export interface Outbox {
   readonly owner: string;
   /** Not sent yet, in order. */
   readonly waiting: readonly Waiting[];
+  /** What waits here has been looked at; before, nothing can be said of it. */
+  readonly known: boolean;
   /** Something is on its way onto this device: a page left now would lose it. */
   readonly keeping: boolean;
   /** Refused: each with its reason, until a person decides. */
@@ -77,6 +79,7 @@ export function OutboxProvider({
   const [state, setState] = useState<OutboxState>('idle');
   const [sent, setSent] = useState(0);
   const [puts, setPuts] = useState(0);
+  const [known, setKnown] = useState(false);
   const { revalidate } = useRevalidator();
   const running = useRef(false);
   const asked = useRef(false);
@@ -84,7 +87,10 @@ export function OutboxProvider({
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   const awaited = useRef(new Map<number, (delivery: Delivery) => void>());
 
-  const read = useCallback(async () => setAll(await waitingOf(owner)), [owner]);
+  const read = useCallback(async () => {
+    setAll(await waitingOf(owner));
+    setKnown(true);
+  }, [owner]);
 
   const settle = useCallback((n: number, delivery: Delivery) => {
     awaited.current.get(n)?.(delivery);
@@ -171,6 +177,7 @@ export function OutboxProvider({
       owner,
       waiting: all.filter((waiting) => !waiting.refused),
       aside: all.filter((waiting) => waiting.refused),
+      known,
       keeping: puts > 0,
       state,
       keep: async (...entries) => {
@@ -202,6 +209,6 @@ export function OutboxProvider({
       },
       retry: flush,
     };
-  }, [owner, all, puts, state, flush, read]);
+  }, [owner, all, known, puts, state, flush, read]);
   return <OutboxContext.Provider value={outbox}>{children}</OutboxContext.Provider>;
 }

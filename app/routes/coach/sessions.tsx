@@ -69,7 +69,7 @@ export default function Sessions({ loaderData }: Route.ComponentProps) {
                         : session.calledOff
                           ? '▨ called off'
                           : day < today
-                            ? '□ not logged'
+                            ? '▨ missed'
                             : `${counted(session.exercises, 'exercise')}, ${session.minutes} min`}
                   </span>
                 </li>

@@ -148,7 +148,7 @@ function State({ session, athleteId, today, mayChange, isNext, hand }: Props & {
   if (session.calledOff) return <p className="font-bold">▨ Called off</p>;
   return (
     <div className="flex flex-wrap items-center gap-x-4">
-      {session.passedOver ? (
+      {session.passedOver || session.missed ? (
         <p className="font-bold">▨ {session.state === 'skipped' ? 'Skipped' : 'Missed'}</p>
       ) : null}
       {mayChange ? (
@@ -179,7 +179,7 @@ function StandForm({ action, session, today }: { action: string; session: Sessio
   const [asked, setAsked] = useState(false);
   const { passedOver } = session;
   const next = passedOver ? 'planned' : session.onDate < today ? 'missed' : 'skipped';
-  const words = { planned: 'Put it on again', missed: 'Mark as missed', skipped: 'Skip' };
+  const words = { planned: 'Put it on again', missed: 'Say why', skipped: 'Skip' };
   const day = weekdayText(session.onDate);
   return (
     <fetcher.Form

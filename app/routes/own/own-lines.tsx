@@ -18,7 +18,7 @@ export function OwnLines({
   /** On the mat itself: what is under way there is on the screen. */
   here?: boolean;
 }) {
-  const { owner, waiting, aside, state, drop, again, retry } = useOutbox();
+  const { owner, waiting, aside, known, keeping, state, drop, again, retry } = useOutbox();
   const { key } = useLocation();
   const [underWay, setUnderWay] = useState(false);
   // biome-ignore lint/correctness/useExhaustiveDependencies: looked at again on every page
@@ -59,7 +59,7 @@ export function OwnLines({
         </p>
       ) : (
         <p role="status" className="sr-only">
-          {n > 0 ? 'Saving' : 'Everything is sent'}
+          {!known ? '' : keeping || n > 0 ? 'Saving' : 'Everything is sent'}
         </p>
       )}
       {underWay && !here ? (
