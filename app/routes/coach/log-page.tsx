@@ -4,7 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { Notice } from '~/app/components/notice';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
-import { dayText, momentText, weekdayText } from '~/app/lib/format';
+import { momentText, weekdayText } from '~/app/lib/format';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import { issuesText, issueText } from '~/app/words/issue-text';
 import { parseDecimal } from '~/core/body/units';
