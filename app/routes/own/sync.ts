@@ -1,5 +1,4 @@
-import { statusOf } from '~/app/lib/reply.server';
-import { receive } from '~/server/commands/sync';
+import { syncAnswer } from '~/app/lib/sync.server';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/sync';
 
@@ -7,11 +6,6 @@ export const loader = () => {
   throw notFound();
 };
 
-/** One entry of a phone's outbox, as its athlete sends it. */
-export async function action({ request, context }: Route.ActionArgs): Promise<Response> {
-  const sent: unknown = await request.json().catch(() => undefined);
-  const result = await receive(principalIn(context), sent, request.headers.get('X-Device-Time'));
-  return result.ok
-    ? Response.json({ value: result.value ?? null })
-    : Response.json({ issues: result.issues }, { status: statusOf(result.issues) });
-}
+/** One entry of a phone, as its athlete sends it. */
+export const action = ({ request, context }: Route.ActionArgs): Promise<Response> =>
+  syncAnswer(principalIn(context), request);

@@ -1,4 +1,5 @@
 import type { LiveCard, LiveItem } from './card';
+import { told } from './moves';
 import { atHand, doneSoFar, isRunning, type LiveChange, type LiveState } from './state';
 import { isOpen, isOver, type LiveTurn, sameTurn, turnsOf } from './turns';
 
@@ -49,34 +50,25 @@ export function changedCard(state: LiveState, card: LiveCard, atMs: number): Liv
     .filter((turn) => !isOpen(turn))
     .map((turn): LiveTurn => ({ ...turn, itemId: moved.get(turn.itemId)?.id ?? turn.itemId }));
   if (hand && running && !goesOn)
-    over.push({
-      ...hand.turn,
-      result: {
-        rungId: hand.form.rungId,
-        asked: hand.form.amount,
-        done: state.phase === 'asleep' ? (state.broken ?? 0) : doneSoFar(state, atMs),
-        faultId: null,
-        load: hand.form.load,
-        lever: hand.form.lever,
-        corrected: state.corrected,
-      },
-    });
+    over.push(
+      told(state, hand, state.phase === 'asleep' ? (state.broken ?? 0) : doneSoFar(state, atMs), null),
+    );
   const gone = state.turns
     .filter((turn) => isOpen(turn) && !moved.get(turn.itemId))
     .filter((turn) => !over.some((one) => sameTurn(one, turn)))
     .map((turn): LiveTurn => ({ ...turn, skipped: 'changed' }));
-  const told = [...over, ...gone];
+  const past = [...over, ...gone];
   const steps = Object.fromEntries(
     Object.entries(state.steps).flatMap(([id, step]) => {
       const its = moved.get(id);
       return its && !touched.has(its.form.name) ? [[its.id, step]] : [];
     }),
   );
-  const open = turnsOf(card.items, state.inRounds, steps).filter((turn) => !isOver(turn, told));
+  const open = turnsOf(card.items, state.inRounds, steps).filter((turn) => !isOver(turn, past));
   const ended = state.phase === 'closing';
   // The exercise at hand stays at hand.
   const first = goesOn && hand ? open.filter((turn) => sameTurn(turn, { ...hand.turn, itemId: now.id })) : [];
-  const turns = [...told, ...(ended ? [] : [...first, ...open.filter((turn) => !first.includes(turn))])];
+  const turns = [...past, ...(ended ? [] : [...first, ...open.filter((turn) => !first.includes(turn))])];
   const at = turns.findIndex(isOpen);
   const next: LiveState = {
     ...state,

@@ -1,4 +1,4 @@
-import { atHand, handOf, type LiveState } from './state';
+import { type AtHand, atHand, handOf, type LiveState } from './state';
 import { isOpen, type LiveTurn, restUntilMs, type SkipReason, sameTurn } from './turns';
 
 /** What every step of a session is made of: a set that is over, the next one, a rest between. */
@@ -20,12 +20,11 @@ export function nextOpen(turns: readonly LiveTurn[], from: number): number {
 export const calm = { taps: 0, lost: undefined, corrected: [], broken: undefined } as const;
 
 /** On to the next open turn, with the rest before it; or to the questions. */
-function onward(state: LiveState, before: LiveTurn | undefined, atMs: number): LiveState {
+function onward(state: LiveState, before: LiveTurn, atMs: number): LiveState {
   const at = nextOpen(state.turns, state.at);
   const hand = handOf(state, state.turns[at]);
   const next = { ...state, ...calm, at, sinceMs: atMs };
   if (!hand) return { ...next, phase: 'closing', pausedAtMs: undefined };
-  if (!before) return { ...next, phase: 'ready' };
   return {
     ...next,
     phase: 'rest',
@@ -38,23 +37,32 @@ function onward(state: LiveState, before: LiveTurn | undefined, atMs: number): L
   };
 }
 
-/** The set at hand is over at a moment, with what was done clean and what ended it. */
-export function ended(state: LiveState, endMs: number, done: number, faultId: string | null): LiveState {
-  const hand = atHand(state);
-  if (!hand) return state;
-  const { turn, item, form } = hand;
-  const result = {
+/** The turn at hand with what was done of it clean, and what ended it. */
+export const told = (
+  { corrected }: Pick<LiveState, 'corrected'>,
+  { turn, form }: AtHand,
+  done: number,
+  faultId: string | null,
+): LiveTurn => ({
+  ...turn,
+  result: {
     rungId: form.rungId,
     asked: form.amount,
     done,
     faultId,
     load: form.load,
     lever: form.lever,
-    corrected: state.corrected,
-  };
-  const turns = replaced(state.turns, { ...turn, result });
-  const ends = { ...state.ends, [item.id]: endMs };
-  return onward({ ...state, turns, ends }, turn, endMs);
+    corrected,
+  },
+});
+
+/** The set at hand is over at a moment, with what was done clean and what ended it. */
+export function ended(state: LiveState, endMs: number, done: number, faultId: string | null): LiveState {
+  const hand = atHand(state);
+  if (!hand) return state;
+  const turns = replaced(state.turns, told(state, hand, done, faultId));
+  const ends = { ...state.ends, [hand.item.id]: endMs };
+  return onward({ ...state, turns, ends }, hand.turn, endMs);
 }
 
 /** The set at hand is not begun. */

@@ -104,7 +104,7 @@ export function makeLiveGroup(
         },
       });
     if (entries.length === 0) return;
-    say(sessionId, { sets, painTold: painTold || ends, painId });
+    say(sessionId, { sets, painTold: painTold || ends });
     void keep(...entries);
   };
 
@@ -153,7 +153,6 @@ export function makeLiveGroup(
       const { logId, painId, painTold, mergeWith } = toldOf(sessionId);
       const log = lane && logOf(lane, logId, painTold ? painId : null, new Date().toISOString());
       if (!log) return;
-      say(sessionId, { logId });
       void keep({ op: 'log', log: { ...log, mergeWith } });
       rememberKept(owner, sessionId);
       settle(stepGroup(state, { type: 'lane', sessionId, event: { type: 'sent' } }));
