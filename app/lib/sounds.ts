@@ -33,10 +33,16 @@ export function setMuted(muted: boolean): void {
 
 let audio: AudioContext | undefined;
 
+/** Gets the tones ready, which takes a moment that no tap should wait for. */
+export function readySounds(): void {
+  if (typeof AudioContext !== 'undefined') audio ??= new AudioContext();
+}
+
 /** Sounds a tone, unless sounds are off. Browsers let nothing sound before the first tap: until then it is silent. */
 export function sound(tone: Tone, muted: boolean): void {
-  if (muted || typeof AudioContext === 'undefined') return;
-  audio ??= new AudioContext();
+  if (muted) return;
+  readySounds();
+  if (!audio) return;
   if (audio.state === 'suspended') void audio.resume();
   for (const [hz, atS, lastsS] of shapes[tone]) {
     const oscillator = audio.createOscillator();

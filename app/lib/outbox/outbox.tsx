@@ -59,6 +59,8 @@ export function useOutbox(): Outbox {
   return outbox;
 }
 
+/** Entries sent within so many milliseconds bring the page up to date once. */
+const togetherMs = 150;
 const backoffMs = [500, 1000, 2000, 4000, 8000] as const;
 
 /**
@@ -157,9 +159,11 @@ export function OutboxProvider({
     };
   }, [flush]);
 
-  // Whatever page is open shows what the server has been told meanwhile.
+  // Whatever page is open shows what the server has been told meanwhile, once when several went after each other.
   useEffect(() => {
-    if (sent > 0) void revalidate();
+    if (sent === 0) return;
+    const soon = setTimeout(() => void revalidate(), togetherMs);
+    return () => clearTimeout(soon);
   }, [sent, revalidate]);
 
   const outbox = useMemo<Outbox>(() => {

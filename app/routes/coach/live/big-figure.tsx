@@ -18,6 +18,11 @@ function figureOf(state: LiveState, hand: AtHand, atMs: number): string {
   return String(doneSoFar(state, atMs));
 }
 
+/** Text that has not changed is left alone: to write it lays the whole page out again, sixty times a second. */
+function write(where: HTMLElement | null, text: string): void {
+  if (where && where.textContent !== text) where.textContent = text;
+}
+
 /**
  * The clock of a session. It reads the steady clock at every frame and writes the page itself, so that nothing else is drawn
  * anew; its tones are those of the moment it shows.
@@ -36,13 +41,12 @@ export function BigFigure({ state, hand, muted }: { state: LiveState; hand: AtHa
     const show = () => {
       const { state, hand, muted } = latest.current;
       const atMs = performance.now();
-      if (figure.current) figure.current.textContent = figureOf(state, hand, atMs);
+      write(figure.current, figureOf(state, hand, atMs));
       const running = state.phase === 'work' || state.phase === 'correcting';
       const pace = running && !(hand.form.unit === 'reps' && !state.byPace) ? paceOf(hand.work) : null;
       const moment = pace ? paceAt(pace, workedS(state, atMs)) : undefined;
       const breath = moment && (moment.phase === 'in' || moment.phase === 'out') ? moment.phase : undefined;
-      if (word.current)
-        word.current.textContent = breath ? (breath === 'in' ? 'breathe in' : 'breathe out') : '';
+      write(word.current, breath ? (breath === 'in' ? 'breathe in' : 'breathe out') : '');
       const share = moment ? (moment.phase === 'out' ? 1 - moment.share : moment.share) : 0;
       if (fill.current) fill.current.style.transform = `scaleY(${share.toFixed(3)})`;
       const toGo = Math.ceil(secondsToGo(state, atMs));

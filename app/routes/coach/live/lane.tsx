@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useEffect, useRef } from 'react';
+import { memo, useDeferredValue, useEffect, useRef } from 'react';
 import { FaultPair } from '~/app/components/fault-pair';
 import { sound } from '~/app/lib/sounds';
 import { barsText } from '~/app/words/issue-text';
@@ -30,8 +30,11 @@ const phaseTitle: Readonly<Partial<Record<LiveState['phase'], string>>> = {
   correcting: 'Put it right',
 };
 
-/** The session of one athlete: the exercise at hand, its clock, what to look for, what comes next. */
-export function Lane({
+/**
+ * The session of one athlete: the exercise at hand, its clock, what to look for, what comes next. It is drawn anew when its
+ * state moves, not when an entry is sent.
+ */
+export const Lane = memo(function Lane({
   state,
   muted,
   elsewhere,
@@ -54,7 +57,6 @@ export function Lane({
     else if (was === 'rest' && state.phase === 'ready') sound('go', muted);
   }, [state.phase, muted]);
   const hand = atHand(state);
-  const next = nextUp(state);
   const { changes, card } = state;
   return (
     <div>
@@ -86,26 +88,26 @@ export function Lane({
       ) : state.phase === 'closing' || !hand ? (
         <ClosingQuestions state={state} elsewhere={elsewhere} onDeed={onDeed} onFinish={onFinish} />
       ) : (
-        <AtWork state={state} hand={hand} next={next} muted={muted} onDeed={onDeed} />
+        <AtWork state={state} hand={hand} muted={muted} onDeed={onDeed} />
       )}
     </div>
   );
-}
+});
 
 function AtWork({
   state,
   hand,
-  next,
   muted,
   onDeed,
 }: {
   state: LiveState;
   hand: AtHand;
-  next: AtHand | undefined;
   muted: boolean;
   onDeed: (deed: Deed) => void;
 }) {
   const { form, item, turn } = hand;
+  // The clock and what is to be done next are there at the tap; what stands beside them follows in the next picture.
+  const later = useDeferredValue(state);
   const running = isRunning(state);
   const paused = state.pausedAtMs !== undefined;
   const main = mainDeed(state, hand);
@@ -212,38 +214,45 @@ function AtWork({
           </button>
         </div>
       </div>
-      <aside className="min-w-0">
-        {running ? (
-          <Faults hand={hand} state={state} onDeed={onDeed} />
-        ) : (
-          <>
-            <Watch hand={hand} />
-            <Tools state={state} hand={hand} onDeed={onDeed} />
-            {state.begunWallMs === undefined && state.phase === 'ready' && item.role !== 'opener' ? (
-              <button
-                type="button"
-                className={clsx(chip, 'mt-2')}
-                onClick={() => onDeed({ type: 'breathe' })}
-              >
-                Breathe first, a minute
-              </button>
-            ) : null}
-          </>
-        )}
-        {next ? (
-          <p className="mt-4 border-t border-night-3 pt-3 text-lg">
-            <span className="text-mortar">Next </span>
-            {next.item.id === item.id
-              ? [setText(state, next), sideName(next)].filter(Boolean).join(', ') || 'the same again'
-              : `${next.form.name}, ${amountText(next.form.amount, next.form.unit)}${sideName(next) ? ` ${sideName(next)}` : ''}`}
-          </p>
-        ) : (
-          <p className="mt-4 border-t border-night-3 pt-3 text-lg text-mortar">The last set</p>
-        )}
-      </aside>
+      <Beside state={later} onDeed={onDeed} />
     </div>
   );
 }
+
+/** What stands beside the exercise: what gave way while it runs; before and after it what to watch for and what can be changed. */
+const Beside = memo(function Beside({ state, onDeed }: { state: LiveState; onDeed: (deed: Deed) => void }) {
+  const hand = atHand(state);
+  if (!hand) return null;
+  const { form, item } = hand;
+  const next = nextUp(state);
+  return (
+    <aside className="min-w-0">
+      {isRunning(state) ? (
+        <Faults hand={hand} state={state} onDeed={onDeed} />
+      ) : (
+        <>
+          <Watch hand={hand} />
+          <Tools state={state} hand={hand} onDeed={onDeed} />
+          {state.begunWallMs === undefined && state.phase === 'ready' && item.role !== 'opener' ? (
+            <button type="button" className={clsx(chip, 'mt-2')} onClick={() => onDeed({ type: 'breathe' })}>
+              Breathe first, a minute
+            </button>
+          ) : null}
+        </>
+      )}
+      {next ? (
+        <p className="mt-4 border-t border-night-3 pt-3 text-lg">
+          <span className="text-mortar">Next </span>
+          {next.item.id === item.id
+            ? [setText(state, next), sideName(next)].filter(Boolean).join(', ') || 'the same again'
+            : `${next.form.name}, ${amountText(next.form.amount, next.form.unit)}${sideName(next) ? ` ${sideName(next)}` : ''}`}
+        </p>
+      ) : (
+        <p className="mt-4 border-t border-night-3 pt-3 text-lg text-mortar">The last set</p>
+      )}
+    </aside>
+  );
+});
 
 /** Which side, to be seen from the floor. */
 function SideMark({ side }: { side: 'left' | 'right' }) {

@@ -49,6 +49,7 @@ export function makeLiveGroup(
   let drawn = state;
   let told: Readonly<Record<string, Told>> = {};
   let stored = true;
+  let saved: unknown[] = [];
   const listeners = new Set<() => void>();
   const toldOf = (sessionId: string): Told => told[sessionId] ?? newTold();
   const say = (sessionId: string, change: Partial<Told>) => {
@@ -56,6 +57,8 @@ export function makeLiveGroup(
   };
 
   const save = () => {
+    if (saved[0] === state && saved[1] === told && stored) return;
+    saved = [state, told];
     stored = saveLive(owner, {
       shown: state.shown,
       lanes: state.lanes

@@ -1,19 +1,21 @@
 import clsx from 'clsx';
-import { type ReactNode, useCallback, useEffect, useRef, useState } from 'react';
+import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider, useViewKeys } from '~/app/lib/keys';
 import { keptHere } from '~/app/lib/live-store';
-import { isMuted, setMuted, sound } from '~/app/lib/sounds';
+import { isMuted, readySounds, setMuted, sound } from '~/app/lib/sounds';
 import { useWakeLock } from '~/app/lib/wake-lock';
 import type { LiveCard } from '~/core/coach/live/card';
 import { mostInGroup } from '~/core/coach/live/group';
-import { atHand, isOpenEnded, type LiveSettings, type LiveState } from '~/core/coach/live/state';
-import { isOpen, secondsLeft } from '~/core/coach/live/turns';
+import { atHand, isOpenEnded, type LiveState } from '~/core/coach/live/state';
+import { secondsLeft } from '~/core/coach/live/turns';
 import { Lane } from './lane';
+import { Late } from './late';
 import { mainDeed } from './main-deed';
+import { More } from './more';
 import { Tiles } from './tiles';
 import { type CardAnswer, type Deed, type LoadCard, now, useLive } from './use-live';
 
@@ -55,7 +57,10 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
   const gym = useGymTheme();
   const { group, state, restored, running, join, settings } = useLive(owner, loadCard);
   const [muted, setMutedHere] = useState(false);
-  useEffect(() => setMutedHere(isMuted()), []);
+  useEffect(() => {
+    setMutedHere(isMuted());
+    readySounds();
+  }, []);
   const mute = () => {
     setMuted(!muted);
     setMutedHere(!muted);
@@ -94,8 +99,16 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
 
   const { lanes } = state;
   const shown = lanes.find(({ card }) => card.sessionId === state.shown) ?? lanes[0];
-  const tell = (sessionId: string, deed: Deed) => group.send({ type: 'lane', sessionId, event: now(deed) });
-  const onDeed = (deed: Deed) => shown && tell(shown.card.sessionId, deed);
+  const tell = useCallback(
+    (sessionId: string, deed: Deed) => group.send({ type: 'lane', sessionId, event: now(deed) }),
+    [group],
+  );
+  const shownId = shown?.card.sessionId ?? '';
+  const { onDeed, onFinish } = useMemo(
+    () => ({ onDeed: (deed: Deed) => tell(shownId, deed), onFinish: () => group.finish(shownId) }),
+    [tell, group, shownId],
+  );
+  const onShow = useCallback((sessionId: string) => group.send({ type: 'show', sessionId }), [group]);
   const hand = shown && atHand(shown);
   const look = (by: 1 | -1) => {
     const at = shown ? lanes.indexOf(shown) : 0;
@@ -190,12 +203,7 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
       ) : null}
       {lanes.length > 1 ? (
         <>
-          <Tiles
-            lanes={lanes}
-            shown={shown?.card.sessionId}
-            onShow={(sessionId) => group.send({ type: 'show', sessionId })}
-            onDeed={tell}
-          />
+          <Tiles lanes={lanes} shown={shown?.card.sessionId} onShow={onShow} onDeed={tell} />
           {waiting > 1 ? (
             <p className="mb-4">
               <button
@@ -216,7 +224,7 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
           muted={muted}
           elsewhere={group.isLoggedElsewhere(shown.card.sessionId)}
           onDeed={onDeed}
-          onFinish={() => group.finish(shown.card.sessionId)}
+          onFinish={onFinish}
         />
       ) : restored === undefined || (wanted !== '' && missing.length === 0 && logged.length === 0) ? (
         <p role="status" className="h-96 animate-pulse bg-night-2 text-transparent">
@@ -282,140 +290,7 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
   );
 }
 
-/** What is wanted now and then: a step back, sounds, the pace, the light. */
-function More({
-  shown,
-  muted,
-  onMute,
-  onSettings,
-  onBack,
-  gym,
-  leave,
-}: {
-  shown: LiveState | undefined;
-  muted: boolean;
-  onMute: () => void;
-  onSettings: (change: Partial<LiveSettings>) => void;
-  onBack: () => void;
-  gym: ReturnType<typeof useGymTheme>;
-  leave: ReactNode;
-}) {
-  const line = 'flex min-h-11 w-full items-center gap-2 text-left';
-  return (
-    <details className="relative">
-      <summary className="flex min-h-11 cursor-pointer items-center underline">More</summary>
-      <div className="absolute right-0 z-20 w-72 border border-night-3 bg-night-2 px-3 py-1">
-        {shown && shown.phase !== 'sent' ? (
-          <button
-            type="button"
-            className={clsx(line, 'underline disabled:opacity-40')}
-            disabled={shown.turns.every(isOpen)}
-            onClick={onBack}
-          >
-            Back to the last set
-          </button>
-        ) : null}
-        <button type="button" className={clsx(line, 'underline')} aria-pressed={muted} onClick={onMute}>
-          {muted ? 'Sounds are off' : 'Sounds are on'}
-        </button>
-        <button type="button" className={clsx(line, 'underline')} onClick={gym.toggle}>
-          {gym.says}
-        </button>
-        {shown ? (
-          <>
-            <label className={line}>
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={shown.handsFree}
-                onChange={(event) => onSettings({ handsFree: event.target.checked })}
-              />
-              Sets begin by themselves after the rest
-            </label>
-            <label className={line}>
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={shown.byPace}
-                onChange={(event) => onSettings({ byPace: event.target.checked })}
-              />
-              Reps are counted at their tempo
-            </label>
-            <label className={line}>
-              <select
-                className="min-h-11 border border-night-3 bg-night px-2"
-                value={shown.leadS}
-                onChange={(event) => onSettings({ leadS: Number(event.target.value) })}
-              >
-                {[0, 3, 5, 10].map((seconds) => (
-                  <option key={seconds} value={seconds}>
-                    {seconds} s
-                  </option>
-                ))}
-              </select>
-              to get into position
-            </label>
-          </>
-        ) : null}
-        {leave}
-      </div>
-    </details>
-  );
-}
-
 function startAll(lanes: readonly LiveState[], tell: (sessionId: string, deed: Deed) => void) {
   for (const { card, phase } of lanes)
     if (phase === 'ready' || phase === 'rest') tell(card.sessionId, { type: 'start' });
-}
-
-/** Somebody comes later: with the whole of their session, or with what fits the minutes the others have left. */
-function Late({
-  people,
-  minutes,
-  onAdd,
-}: {
-  people: readonly LivePerson[];
-  minutes: number;
-  onAdd: (sessionId: string, minutes?: number) => Promise<void>;
-}) {
-  const [chosen, setChosen] = useState('');
-  const left = Math.round(minutes);
-  const person = people.find(({ sessionId }) => sessionId === chosen);
-  return (
-    <details className="mt-6 border-t border-night-3 pt-2">
-      <summary className="flex min-h-11 cursor-pointer items-center underline">Somebody comes late</summary>
-      <div className="flex flex-wrap items-center gap-2">
-        <select
-          aria-label="Who comes late"
-          value={chosen}
-          onChange={(event) => setChosen(event.target.value)}
-          className="min-h-12 border border-night-3 bg-night-2 px-2"
-        >
-          <option value="">choose</option>
-          {people.map(({ sessionId, name, minutes: its }) => (
-            <option key={sessionId} value={sessionId}>
-              {name}, {its} min
-            </option>
-          ))}
-        </select>
-        <button
-          type="button"
-          disabled={!person}
-          className="min-h-12 border border-chalk px-4 disabled:opacity-40"
-          onClick={() => person && void onAdd(person.sessionId)}
-        >
-          Add with the whole session
-        </button>
-        {person && left > 0 && left < person.minutes ? (
-          <button
-            type="button"
-            className="min-h-12 border border-chalk px-4"
-            onClick={() => void onAdd(person.sessionId, left)}
-          >
-            Add with what fits {left} min
-          </button>
-        ) : null}
-      </div>
-    </details>
-  );
 }

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { atHand, doneSoFar, isRunning, type LiveState, secondsToGo } from '~/core/coach/live/state';
 import { amountText } from '~/core/dose/work';
 import { mainDeed } from './main-deed';
@@ -36,19 +36,14 @@ export function Tiles({
     <ul className="mb-4 grid gap-2 sm:grid-cols-2 xl:grid-cols-4">
       {lanes.map((lane) => (
         <li key={lane.card.sessionId} className="grid min-w-0">
-          <Tile
-            state={lane}
-            shown={lane.card.sessionId === shown}
-            onShow={() => onShow(lane.card.sessionId)}
-            onDeed={(deed) => onDeed(lane.card.sessionId, deed)}
-          />
+          <Tile state={lane} shown={lane.card.sessionId === shown} onShow={onShow} onDeed={onDeed} />
         </li>
       ))}
     </ul>
   );
 }
 
-function Tile({
+const Tile = memo(function Tile({
   state,
   shown,
   onShow,
@@ -56,8 +51,8 @@ function Tile({
 }: {
   state: LiveState;
   shown: boolean;
-  onShow: () => void;
-  onDeed: (deed: Deed) => void;
+  onShow: (sessionId: string) => void;
+  onDeed: (sessionId: string, deed: Deed) => void;
 }) {
   const figure = useRef<HTMLSpanElement>(null);
   const latest = useRef(state);
@@ -81,7 +76,7 @@ function Tile({
   }, [counts]);
   const hand = atHand(state);
   const main = hand && mainDeed(state, hand);
-  const { name } = state.card;
+  const { name, sessionId } = state.card;
   const acts = main && ['ready', 'breathing', 'lead', 'work', 'correcting', 'rest'].includes(state.phase);
   return (
     <section
@@ -94,7 +89,7 @@ function Tile({
       <button
         type="button"
         aria-pressed={shown}
-        onClick={onShow}
+        onClick={() => onShow(sessionId)}
         className="min-h-11 text-left leading-tight"
       >
         <span className="flex items-baseline justify-between gap-2">
@@ -117,7 +112,7 @@ function Tile({
           <button
             type="button"
             aria-label={`${main.says}, ${name}`}
-            onClick={() => onDeed(main.deed)}
+            onClick={() => onDeed(sessionId, main.deed)}
             className={clsx(
               'min-h-12 grow px-2 font-bold',
               isRunning(state) ? 'border-2 border-chalk' : 'bg-chalk text-night',
@@ -128,17 +123,21 @@ function Tile({
           <button
             type="button"
             aria-label={`Stop: pain, ${name}`}
-            onClick={() => onDeed({ type: 'pain' })}
+            onClick={() => onDeed(sessionId, { type: 'pain' })}
             className="min-h-12 border border-night-3 px-3"
           >
             Pain
           </button>
         </p>
       ) : (
-        <button type="button" onClick={onShow} className="min-h-12 border border-night-3 px-2">
+        <button
+          type="button"
+          onClick={() => onShow(sessionId)}
+          className="min-h-12 border border-night-3 px-2"
+        >
           {state.phase === 'sent' ? 'Done' : 'Answer'}
         </button>
       )}
     </section>
   );
-}
+});
