@@ -92,6 +92,8 @@ export default [
     route('settings/staff/:staffId/sign-out', 'routes/settings/sign-out-everywhere.ts'),
     route('sync', 'routes/sync.ts'),
     // Data.
+    route('news', 'routes/news.ts'),
+    route('news/flags/:flagId', 'routes/raised-flag.ts'),
     route('live/:sessionId', 'routes/coach/live-card.ts'),
     route('athletes/:athleteId/sessions.ics', 'routes/coach/ics.ts'),
     route('palette', 'routes/palette.ts'),

@@ -100,3 +100,10 @@ export async function addressOfNewestTry(email: string): Promise<string | undefi
   );
   return rows[0]?.address;
 }
+
+/** Breaks the connections that listen for news, as a database that is started again does. */
+export async function endListeners(): Promise<void> {
+  await db.execute(
+    sql`select pg_terminate_backend(pid) from pg_stat_activity where datname = current_database() and query ilike 'listen news'`,
+  );
+}

@@ -9,6 +9,7 @@ import SlidersHorizontal from 'lucide-react/icons/sliders-horizontal';
 import Users from 'lucide-react/icons/users';
 import { href, Link, NavLink, Outlet, useNavigation } from 'react-router';
 import { CommandPalette } from '~/app/components/dialogs';
+import { FlagLine } from '~/app/components/flag-line';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { ThemeChoice } from '~/app/components/theme-choice';
 import { EditionLine } from '~/app/lib/edition';
@@ -144,6 +145,7 @@ export default function Frame({ loaderData }: Route.ComponentProps) {
             className="mx-auto max-w-[78rem] px-4 pb-28 pt-6 sm:px-8 md:pb-16 md:pt-9 print:p-0"
           >
             <EditionLine />
+            <FlagLine />
             <UnderWayLine />
             <OutboxLine />
             <Outlet />

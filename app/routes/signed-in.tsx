@@ -1,4 +1,5 @@
 import { Outlet } from 'react-router';
+import { NewsProvider } from '~/app/lib/news';
 import { OutboxProvider } from '~/app/lib/outbox/outbox';
 import { principalIn, requirePrincipal } from '~/server/principal/middleware.server';
 import type { Route } from './+types/signed-in';
@@ -17,7 +18,9 @@ export function loader({ context }: Route.LoaderArgs) {
 export default function SignedInLayout({ loaderData }: Route.ComponentProps) {
   return (
     <OutboxProvider owner={`${loaderData.practiceId}|${loaderData.staffId}`}>
-      <Outlet />
+      <NewsProvider>
+        <Outlet />
+      </NewsProvider>
     </OutboxProvider>
   );
 }

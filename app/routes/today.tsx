@@ -1,46 +1,119 @@
-import { data, Form, href, Link, useNavigation } from 'react-router';
+import { useRef, useState } from 'react';
+import { data, href, Link, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
-import { Empty } from '~/app/components/notice';
-import { SmallPillar } from '~/app/components/pillar';
-import { awayText, longDayText } from '~/app/lib/format';
-import { requireMay } from '~/app/lib/reply.server';
+import { Empty, Notice } from '~/app/components/notice';
+import { dayText, longDayText } from '~/app/lib/format';
+import { useFresh } from '~/app/lib/news';
+import { requireMay, statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { Decided } from '~/app/routes/coach/decided';
+import { issuesText } from '~/app/words/issue-text';
 import { matterWords } from '~/app/words/matters';
-import { counted, numbered, sentence } from '~/core/words/counted';
+import { addDays } from '~/core/body/dates';
+import type { Issue } from '~/core/result';
+import { counted, listed, numbered } from '~/core/words/counted';
 import { decideProposals } from '~/server/commands/decide-proposals';
 import { decideSeveral } from '~/server/commands/decide-several';
+import { bringBack, putOffMatters } from '~/server/commands/put-off';
+import { takeBackSeveral } from '~/server/commands/take-back-decision';
 import { principalIn } from '~/server/principal/middleware.server';
 import { practiceProposalsView } from '~/server/views/proposals';
 import { todayView } from '~/server/views/today';
 import type { Route } from './+types/today';
+import { readDeed, type TodayDeed, type TodayDone } from './today/deeds';
+import { PersonRow } from './today/row';
+import { Side } from './today/side';
+import { useListKeys } from './today/use-list-keys';
 
 export const meta: Route.MetaFunction = () => pageTitle('Today');
 
 export const loader = ({ context }: Route.LoaderArgs) => todayView(principalIn(context));
 
-/** Takes, for the ticked athletes, what stays inside the rules; the rest stays open. */
+/** Takes what stays inside the rules, puts off, and undoes either. What is neither stays open. */
 export async function action({ request, context }: Route.ActionArgs) {
   const principal = principalIn(context);
-  requireMay(principal, decideProposals.action);
-  const ticked = new Set((await request.formData()).getAll('athlete').map(String));
-  const { groups } = await practiceProposalsView(principal);
-  const decided = await decideSeveral(
-    principal,
-    groups
-      .flatMap(({ proposals }) => proposals)
-      .filter(({ athleteId, inRamp, bars }) => ticked.has(athleteId) && inRamp && bars.length === 0),
-  );
-  return data(decided, { status: decided.refused.length > 0 && decided.taken === 0 ? 409 : 200 });
+  const deed = await readDeed(request);
+  switch (deed.what) {
+    case 'take': {
+      requireMay(principal, decideProposals.action);
+      const { groups } = await practiceProposalsView(principal);
+      const done = await decideSeveral(
+        principal,
+        groups
+          .flatMap(({ proposals }) => proposals)
+          .filter(
+            ({ athleteId, inRamp, bars }) =>
+              deed.athleteIds.includes(athleteId) && inRamp && bars.length === 0,
+          ),
+      );
+      return data<TodayDone>(
+        { what: 'taken', ...done },
+        { status: done.refused.length > 0 && done.taken === 0 ? 409 : 200 },
+      );
+    }
+    case 'later': {
+      const { athleteIds, until } = deed;
+      const result = await putOffMatters(principal, { athleteIds, until });
+      return result.ok
+        ? data<TodayDone>({ what: 'put_off', athleteIds, until, ...result.value })
+        : refusedDeed(result.issues);
+    }
+    case 'bring_back': {
+      const result = await bringBack(principal, { athleteIds: deed.athleteIds });
+      return result.ok ? data<TodayDone>({ what: 'back' }) : refusedDeed(result.issues);
+    }
+    case 'take_back': {
+      requireMay(principal, decideProposals.action);
+      const issues = await takeBackSeveral(principal, deed.decided);
+      return issues.length === 0 ? data<TodayDone>({ what: 'back' }) : refusedDeed(issues);
+    }
+  }
 }
 
-/** Ticks of athletes stand in the list, the button above it: they belong together by this. */
-const decideForm = 'decide';
+const refusedDeed = (issues: readonly Issue[]) =>
+  data<TodayDone>({ what: 'refused', issues }, { status: statusOf(issues) });
 
-export default function Today({ loaderData, actionData }: Route.ComponentProps) {
-  const { people, sessions, events, today, nobody, mayDecide } = loaderData;
-  const busy = useNavigation().state !== 'idle';
-  const deciding = people.filter(({ matters }) => matters.some(({ kind }) => kind === 'proposals'));
+const waits = [
+  [1, 'until tomorrow'],
+  [3, 'for three days'],
+  [7, 'for a week'],
+] as const;
+
+export default function Today({ loaderData }: Route.ComponentProps) {
+  const { people, later, today, nobody, mayDecide } = loaderData;
+  const fetcher = useFetcher<typeof action>();
+  const busy = fetcher.state !== 'idle';
+  const [chosen, setChosen] = useState<readonly string[]>([]);
+  const list = useRef<HTMLOListElement>(null);
+  useFresh(() => true);
+  const ticked = chosen.filter((id) => people.some(({ athleteId }) => athleteId === id));
+  const takers = people.filter(({ matters }) => matters.some(({ kind }) => kind === 'proposals'));
+  const takes = ticked.length === 0 ? takers : takers.filter(({ athleteId }) => ticked.includes(athleteId));
+  const send = (deed: TodayDeed) => {
+    if (busy) return;
+    setChosen([]);
+    void fetcher.submit(deed, { method: 'post', action: '/?index', encType: 'application/json' });
+  };
+  const tick = (athleteId: string, on = !ticked.includes(athleteId)) =>
+    setChosen([...ticked.filter((id) => id !== athleteId), ...(on ? [athleteId] : [])]);
+  const take = (athleteIds: readonly string[]) => {
+    const theirs = athleteIds.filter((id) => takers.some(({ athleteId }) => athleteId === id));
+    if (mayDecide && theirs.length > 0) send({ what: 'take', athleteIds: theirs });
+  };
+  const putOff = (athleteIds: readonly string[], days = 1) => {
+    if (athleteIds.length > 0)
+      send({ what: 'later', athleteIds: [...athleteIds], until: addDays(today, days) });
+  };
+  const undo = () => {
+    const done = fetcher.data;
+    if (done?.what === 'put_off') send({ what: 'bring_back', athleteIds: [...done.athleteIds] });
+    else if (done?.what === 'taken' && done.decided.length > 0)
+      send({
+        what: 'take_back',
+        decided: done.decided.map(({ athleteId, ids }) => ({ athleteId, ids: [...ids] })),
+      });
+  };
+  useListKeys(list, ticked, people.length, { take, later: putOff, tick, undo });
   return (
     <>
       <p className="text-quiet">{longDayText(today)}</p>
@@ -59,160 +132,138 @@ export default function Today({ loaderData, actionData }: Route.ComponentProps) 
           </Empty>
         </div>
       ) : null}
-      {actionData ? <Decided {...actionData} /> : null}
-      {mayDecide && deciding.length > 0 ? (
-        <Form
-          method="post"
-          id={decideForm}
-          key={deciding.map(({ athleteId }) => athleteId).join()}
-          className="mt-4 flex flex-wrap items-center gap-x-5 gap-y-2"
-        >
-          <Button disabled={busy}>{busy ? 'Taking them …' : 'Take what is inside the rules'}</Button>
-          <span className="text-aside text-quiet">for the athletes ticked below; the rest stays open.</span>
-          <Link to={href('/proposals')} className="py-2">
-            Look at all of them first
-          </Link>
-        </Form>
-      ) : null}
-      <div className="mt-7 grid gap-x-14 gap-y-10 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
-        <ol className="rule-list border-y border-mortar">
-          {people.map((person, i) => (
-            <li
-              key={person.athleteId}
-              className="grid grid-cols-[3rem_1fr] gap-x-4 py-2.5"
-              aria-label={person.name}
+      {people.length > 0 ? (
+        <div className="mt-4 flex min-h-12 flex-wrap items-center gap-x-5 gap-y-2">
+          {mayDecide && takes.length > 0 ? (
+            <Button
+              type="button"
+              disabled={busy}
+              onClick={() => take(takes.map(({ athleteId }) => athleteId))}
             >
-              <SmallPillar parts={person.pillar.parts} next={person.pillar.next} />
-              <div className="min-w-0">
-                <p className="flex items-center justify-between gap-4 leading-snug">
-                  <Link
-                    to={href('/athletes/:athleteId', { athleteId: person.athleteId })}
-                    className="font-bold no-underline hover:underline"
-                  >
-                    {person.name}
-                  </Link>
-                  {mayDecide && deciding.includes(person) ? (
-                    <label className="-my-1 flex min-h-11 cursor-pointer items-center gap-2 text-aside">
-                      <input
-                        type="checkbox"
-                        form={decideForm}
-                        name="athlete"
-                        value={person.athleteId}
-                        defaultChecked
-                        className="size-6"
-                        aria-label={`Take the changes of ${person.name}`}
-                      />
-                      take
-                    </label>
-                  ) : null}
-                </p>
-                <ul>
-                  {person.matters.map((matter, at) => {
-                    const words = matterWords(matter, today);
-                    const first = i === 0 && at === 0;
-                    return (
-                      <li
-                        key={matter.key}
-                        className="grid items-center gap-x-4 leading-snug sm:grid-cols-[1fr_auto]"
-                      >
-                        <p className="min-w-0">
-                          {sentence(words.what)}. <span className="text-aside text-quiet">{words.why}</span>
-                        </p>
-                        <Link
-                          to={`${href('/athletes/:athleteId', { athleteId: matter.athleteId })}${matter.path}`}
-                          aria-label={`${words.action}, ${person.name}`}
-                          className={
-                            first
-                              ? 'stone justify-self-start inline-flex min-h-11 items-center bg-zest px-4 font-bold text-basalt no-underline'
-                              : 'justify-self-start inline-flex min-h-11 items-center whitespace-nowrap'
-                          }
-                        >
-                          {words.action}
-                        </Link>
-                      </li>
-                    );
-                  })}
-                </ul>
-              </div>
-            </li>
-          ))}
-        </ol>
-        <div className="space-y-10">
-          <section aria-labelledby="sessions-today">
-            <h2 id="sessions-today" className="border-b-2 border-ink pb-1 text-2xl">
-              Sessions today
-            </h2>
-            {sessions.length === 0 ? <p className="py-3 text-quiet">None planned.</p> : null}
-            {sessions.some(({ logged, calledOff }) => !logged && !calledOff) ? (
-              <p>
-                <Link to={href('/live')} className="inline-flex min-h-11 items-center">
-                  Take some of them to the mat
-                </Link>
-              </p>
-            ) : null}
-            <ul className="rule-list">
-              {sessions.map((session) => (
-                <li
-                  key={session.id}
-                  className="figures flex min-h-11 items-center justify-between gap-3 py-1.5"
+              {fetcher.state !== 'idle' ? 'One moment …' : 'Take what is inside the rules'}
+            </Button>
+          ) : null}
+          {ticked.length > 0 ? (
+            <>
+              <span className="text-aside">{counted(ticked.length, 'athlete')} ticked. Later:</span>
+              {waits.map(([days, says]) => (
+                <Button
+                  key={days}
+                  look="quiet"
+                  type="button"
+                  disabled={busy}
+                  onClick={() => putOff(ticked, days)}
                 >
-                  <Link
-                    to={href('/athletes/:athleteId/coach/:sessionId/log', {
-                      athleteId: session.athleteId,
-                      sessionId: session.id,
-                    })}
-                    className="no-underline hover:underline"
-                  >
-                    {session.name}
-                  </Link>
-                  <span className="flex items-center gap-4 whitespace-nowrap text-quiet">
-                    {session.logged
-                      ? 'logged'
-                      : session.calledOff
-                        ? 'called off'
-                        : `${counted(session.exercises, 'exercise')}, ${session.minutes} min`}
-                    {session.logged || session.calledOff ? null : (
-                      <Link
-                        to={`${href('/live')}?session=${session.id}`}
-                        aria-label={`Take ${session.name} to the mat`}
-                        className="py-2 text-ink"
-                      >
-                        mat
-                      </Link>
-                    )}
-                  </span>
-                </li>
+                  {says}
+                </Button>
               ))}
-            </ul>
-          </section>
-          <section aria-labelledby="events-coming">
-            <h2 id="events-coming" className="border-b-2 border-ink pb-1 text-2xl">
-              Events coming
-            </h2>
-            {events.length === 0 ? <p className="py-3 text-quiet">None in the next ten weeks.</p> : null}
-            <ul className="rule-list">
-              {events.map((event) => (
-                <li key={event.athleteId + event.name} className="py-2">
-                  <p className="flex justify-between gap-3">
-                    <span>
-                      <strong>{event.priority}</strong> {event.name}
-                    </span>
-                    <span className="figures whitespace-nowrap">{awayText(event.onDate, today)}</span>
-                  </p>
-                  <p className="text-aside text-quiet">
-                    <Link
-                      to={href('/athletes/:athleteId/plan', { athleteId: event.athleteId })}
-                      className="no-underline hover:underline"
-                    >
-                      {event.athlete}
-                    </Link>
-                  </p>
-                </li>
-              ))}
-            </ul>
-          </section>
+              <Button look="quiet" type="button" onClick={() => setChosen([])}>
+                untick
+              </Button>
+            </>
+          ) : mayDecide && takers.length > 0 ? (
+            <>
+              <span className="text-aside text-quiet">
+                for {counted(takers.length, 'athlete')}, or for those you tick; the rest stays open.
+              </span>
+              <Link to={href('/proposals')} className="py-2">
+                Look at all of them first
+              </Link>
+            </>
+          ) : null}
         </div>
+      ) : null}
+      {fetcher.data ? <Done done={fetcher.data} today={today} busy={busy} onUndo={undo} /> : null}
+      <div className="mt-5 grid gap-x-14 gap-y-10 lg:grid-cols-[minmax(0,1.7fr)_minmax(0,1fr)]">
+        <div>
+          <ol ref={list} className="rule-list border-y border-mortar">
+            {people.map((person, i) => (
+              <PersonRow
+                key={person.athleteId}
+                person={person}
+                today={today}
+                first={i === 0}
+                ticked={ticked.includes(person.athleteId)}
+                onTick={(on) => tick(person.athleteId, on)}
+                onLater={() => putOff([person.athleteId])}
+              />
+            ))}
+          </ol>
+          {later.length > 0 ? (
+            <section aria-labelledby="put-off" className="mt-8">
+              <h2 id="put-off" className="border-b border-mortar pb-1 text-xl">
+                Put off
+              </h2>
+              <ul className="rule-list text-aside">
+                {later.map(({ athleteId, name, matters, until }) => (
+                  <li key={athleteId} className="flex min-h-11 items-center justify-between gap-4">
+                    <span>
+                      {name}: {listed(matters.map((matter) => matterWords(matter, today).what))}, until{' '}
+                      {dayText(until, today)}
+                    </span>
+                    <button
+                      type="button"
+                      aria-label={`Bring ${name} back`}
+                      className="min-h-11 whitespace-nowrap underline decoration-mortar underline-offset-4"
+                      onClick={() => send({ what: 'bring_back', athleteIds: [athleteId] })}
+                    >
+                      bring back
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            </section>
+          ) : null}
+        </div>
+        <Side {...loaderData} />
       </div>
     </>
   );
+}
+
+/** What was just done, and its undoing. */
+function Done({
+  done,
+  today,
+  busy,
+  onUndo,
+}: {
+  done: TodayDone;
+  today: string;
+  busy: boolean;
+  onUndo: () => void;
+}) {
+  const undo = (
+    <Button look="quiet" type="button" disabled={busy} onClick={onUndo}>
+      Undo
+    </Button>
+  );
+  switch (done.what) {
+    case 'taken':
+      return (
+        <div className="flex flex-wrap items-end gap-x-3">
+          <Decided {...done} />
+          {done.decided.length > 0 ? undo : null}
+        </div>
+      );
+    case 'put_off':
+      return (
+        <p role="status" className="mt-4">
+          {counted(done.athletes, 'athlete')} put off until {dayText(done.until, today)}.
+          {done.stay > 0 ? ' Flags and referrals stay.' : ''} {undo}
+        </p>
+      );
+    case 'back':
+      return (
+        <p role="status" className="mt-4">
+          Undone: it is as it was.
+        </p>
+      );
+    case 'refused':
+      return (
+        <Notice word="Not done" className="mt-4">
+          {issuesText(done.issues)}
+        </Notice>
+      );
+  }
 }

@@ -368,6 +368,12 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'proposal.other_quality': (v) => `${text(v, 'name')} serves another quality: choose one of the same.`,
   'proposal.too_heavy': (v) =>
     `${text(v, 'name')}: ${text(v, 'load')} is over the ${text(v, 'most')} that suit this body.`,
+  'proposal.built_on': (v) =>
+    `Too late to take back${v.name ? ` for ${text(v, 'name')}` : ''}: something newer builds on it, or it was decided on another day. Change the exercise by hand.`,
+  'today.nobody': () => 'Tick an athlete first.',
+  'today.gone': () => 'An athlete of this list is not here any more. Reload the page.',
+  'today.harm': () => 'Flags and referrals are not put off: they stay until they are answered.',
+  'today.until': (v) => `Put it off until a day ahead, at most ${text(v, 'days')} days.`,
   'proposal.rung_gone': () => 'The exercise of a proposal is not in the library any more.',
   'bench.choose': () => 'Choose the exercise it belongs to.',
   'bench.barred': (v) => `${text(v, 'name')} is not for ${text(v, 'athlete')}: ${barOf(v)}.`,

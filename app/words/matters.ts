@@ -1,7 +1,15 @@
 import { awayText } from '~/app/lib/format';
+import type { ReEntry } from '~/core/coach/re-entry';
 import type { Matter } from '~/core/today/matters';
 import { counted } from '~/core/words/counted';
 import { issueText } from './issue-text';
+
+const comeBackWhy: Readonly<Record<ReEntry, string>> = {
+  go_on: '',
+  repeat: 'A week was missed: it is repeated rather than skipped.',
+  ease_back: 'Two weeks or more were missed: a step lower and 60 % of the dose in the first session.',
+  rescreen: 'Four weeks or more were missed: measure again before going on.',
+};
 
 interface MatterWords {
   readonly what: string;
@@ -34,6 +42,12 @@ export function matterWords(matter: Matter, today: string): MatterWords {
         what: `${counted(matter.count, 'proposal')} to decide`,
         why: 'From the last logged session; the next card waits for them.',
         action: 'Decide',
+      };
+    case 'come_back':
+      return {
+        what: `back after ${counted(matter.count, 'day')}`,
+        why: comeBackWhy[matter.reEntry ?? 'go_on'],
+        action: matter.reEntry === 'rescreen' ? 'Screen again' : 'Plan the way back',
       };
     case 'retest':
       return {

@@ -83,7 +83,7 @@ const sameExercise = (a: Step, b: Step): boolean =>
   a.rungId === b.rungId && (a.load ?? 0) === (b.load ?? 0) && (a.lever ?? null) === (b.lever ?? null);
 
 /** Does it move the athlete to another rung or load? */
-export const isMove = ({ kind, from, to, edited }: Taken): boolean =>
+export const isMove = ({ kind, from, to, edited }: Omit<Taken, 'less'>): boolean =>
   edited ? !sameExercise(from, to) : moves(kind);
 
 /** Exercises under way after some proposals were taken; a set-up stays with its rung. */

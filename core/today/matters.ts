@@ -1,5 +1,6 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
 import type { ClearState } from '~/core/clear/clear';
+import type { ReEntry } from '~/core/coach/re-entry';
 import type { Issue } from '~/core/result';
 import { type PathStepState, screenDueDays } from './path';
 
@@ -17,6 +18,8 @@ export interface MatterFacts {
   readonly steps: readonly PathStepState[];
   /** Laid-out sessions ahead that a change called off or thinned, and nobody has looked at. */
   readonly changedSessions: number;
+  /** A break that nobody has answered: what it asks for, and how long it is. */
+  readonly comeBack: { readonly kind: Exclude<ReEntry, 'go_on'>; readonly daysOff: number } | undefined;
 }
 
 export type MatterKind =
@@ -25,6 +28,7 @@ export type MatterKind =
   | 'screening'
   | 'changed'
   | 'proposals'
+  | 'come_back'
   | 'retest'
   | 'not_cleared'
   | 'first_screen'
@@ -38,10 +42,12 @@ export interface Matter {
   /** A flag's own words, for flags. */
   readonly text: string | undefined;
   readonly issue: Issue | undefined;
-  /** How many, for proposals and changed sessions. */
+  /** How many, for proposals and changed sessions; days off, for a break. */
   readonly count: number;
   readonly onDate: IsoDay | undefined;
   readonly event: string | undefined;
+  /** What a break asks for. */
+  readonly reEntry: ReEntry | undefined;
   /** Under the athlete's address. */
   readonly path: string;
 }
@@ -52,6 +58,7 @@ const order: readonly MatterKind[] = [
   'screening',
   'changed',
   'proposals',
+  'come_back',
   'retest',
   'not_cleared',
   'first_screen',
@@ -72,6 +79,7 @@ export function mattersToday(people: readonly MatterFacts[], today: IsoDay): Mat
         count: 0,
         onDate: undefined,
         event: undefined,
+        reEntry: undefined,
         path,
         ...more,
       });
@@ -81,8 +89,15 @@ export function mattersToday(people: readonly MatterFacts[], today: IsoDay): Mat
     if (person.openScreenId) add('screening', `/screen/${person.openScreenId}`);
     if (person.changedSessions > 0) add('changed', '/coach', { count: person.changedSessions });
     if (person.openProposals > 0) add('proposals', '/coach', { count: person.openProposals });
+    if (person.comeBack && cleared)
+      add('come_back', person.comeBack.kind === 'rescreen' ? '/screen' : '/coach', {
+        reEntry: person.comeBack.kind,
+        count: person.comeBack.daysOff,
+      });
     const due = person.lastScreen !== undefined && daysBetween(person.lastScreen, today) >= screenDueDays;
-    if (due && cleared) add('retest', '/screen', { onDate: person.lastScreen });
+    // A break that asks for a screen says so itself.
+    if (due && cleared && person.comeBack?.kind !== 'rescreen')
+      add('retest', '/screen', { onDate: person.lastScreen });
     if (!cleared && person.clearState !== 'refer') add('not_cleared', '/clear', { issue: person.clearIssue });
     if (cleared && person.lastScreen === undefined) add('first_screen', '/screen');
     const planned = person.steps.find((step) => step.id === 'plan')?.state === 'done';

@@ -216,6 +216,17 @@ export async function rosterRows(practiceId: string, today: string) {
             sql`t.on_date >= ${sql.placeholder('today')} and t.state in ('planned', 'called_off') and exists (select 1 from jsonb_array_elements(t.changes) change where change -> 'what' ->> 'code' like 'recheck.%')`,
             'changed_sessions',
           ),
+          // Planned days that went by since the last session that was done, and whether somebody answered the break.
+          missedSince: counted(
+            'core_session',
+            row.id,
+            sql`t.on_date < ${sql.placeholder('today')} and t.on_date > (select max(l.on_date) from session_log l where l.athlete_id = t.athlete_id) and t.state not in ('replaced', 'unplanned') and not exists (select 1 from session_log l where l.session_id = t.id) and not exists (select 1 from live_set s where s.session_id = t.id)`,
+            'missed_since',
+          ),
+          breaksAnswered:
+            sql<number>`(select count(*)::int from audit t where t.practice_id = ${row.practiceId} and t.subject_id = ${row.id} and t.action in ('week.repeat', 'week.ease_back') and t.at::date > (select max(l.on_date) from session_log l where l.athlete_id = ${row.id}))`.as(
+              'breaks_answered',
+            ),
         }),
       })
       .prepare(name),

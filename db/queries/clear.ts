@@ -1,6 +1,6 @@
 import { and, desc, eq, isNull } from 'drizzle-orm';
 import { db } from '../client.server';
-import { agreement, clearance, flag } from '../schema';
+import { agreement, athlete, clearance, flag } from '../schema';
 
 export type ClearanceRow = typeof clearance.$inferSelect;
 export type AgreementRow = typeof agreement.$inferSelect;
@@ -50,6 +50,16 @@ export async function addFlag(row: typeof flag.$inferInsert): Promise<'raised' |
     .set({ text, region, qualities })
     .where(and(eq(flag.id, row.id), eq(flag.practiceId, row.practiceId), isNull(flag.closedAt)));
   return 'again';
+}
+
+/** A flag of this practice with whose it is. */
+export async function flagWithName(practiceId: string, id: string) {
+  const [row] = await db
+    .select({ flag, givenName: athlete.givenName, familyName: athlete.familyName })
+    .from(flag)
+    .innerJoin(athlete, eq(athlete.id, flag.athleteId))
+    .where(and(eq(flag.id, id), eq(flag.practiceId, practiceId)));
+  return row;
 }
 
 /** Closes a flag with a reason; false when it is not this practice's or closed already. */

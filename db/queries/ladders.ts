@@ -70,13 +70,53 @@ export async function lockProposals(
 export async function decideAll(
   ids: readonly string[],
   status: 'accepted' | 'rejected',
-  staffId: string,
+  by: { readonly staffId: string; readonly at: Date },
 ): Promise<void> {
   if (ids.length === 0) return;
   await db
     .update(proposal)
-    .set({ status, decidedAt: new Date(), decidedBy: staffId })
+    .set({ status, decidedAt: by.at, decidedBy: by.staffId })
     .where(inArray(proposal.id, [...ids]));
+}
+
+/**
+ * Decided proposals of an athlete among some ids, held for taking the decision back; each with whether something newer was
+ * proposed for its ladder since.
+ */
+export async function lockDecided(practiceId: string, athleteId: string, ids: readonly string[]) {
+  if (ids.length === 0) return [];
+  return db
+    .select({
+      row: proposal,
+      newer: sql<boolean>`exists (select 1 from proposal n where n.athlete_id = ${proposal.athleteId} and n.ladder_id in (${proposal.ladderId}, ${proposal.after} ->> 'ladderId', coalesce(${proposal.taken} ->> 'ladderId', '')) and n.log_id <> ${proposal.logId} and n.created_at > ${proposal.createdAt})`,
+    })
+    .from(proposal)
+    .where(
+      and(
+        eq(proposal.practiceId, practiceId),
+        eq(proposal.athleteId, athleteId),
+        inArray(proposal.status, ['accepted', 'rejected']),
+        inArray(proposal.id, [...ids]),
+      ),
+    )
+    .for('update');
+}
+
+/** Opens decided proposals again, and takes off what was owned by them. */
+export async function reopen(athleteId: string, ids: readonly string[]): Promise<void> {
+  if (ids.length === 0) return;
+  await db
+    .update(proposal)
+    .set({ status: 'open', decidedAt: null, decidedBy: null, taken: null })
+    .where(inArray(proposal.id, [...ids]));
+  await db
+    .delete(ownedRung)
+    .where(and(eq(ownedRung.athleteId, athleteId), inArray(ownedRung.proposalId, [...ids])));
+}
+
+/** What it was before, as far as the proposal did not say. */
+export async function setBefore(id: string, before: ProposalRow['before']): Promise<void> {
+  await db.update(proposal).set({ before }).where(eq(proposal.id, id));
 }
 
 /** What a coach took instead of what was proposed. */

@@ -1,6 +1,14 @@
 import { and, asc, desc, eq, gte, inArray, lte, ne, notExists, sql } from 'drizzle-orm';
 import { db, prepared } from '../client.server';
-import { athlete, coreSession, prescription, type SessionChange, sessionLog, setLog } from '../schema';
+import {
+  athlete,
+  coreSession,
+  liveSet,
+  prescription,
+  type SessionChange,
+  sessionLog,
+  setLog,
+} from '../schema';
 import type { LiveSetRow, LogWithSets } from './logs';
 
 /** Sessions that were laid out, with their prescriptions. */
@@ -100,6 +108,14 @@ export async function practiceSessions(practiceId: string, from: string, to: str
         logId: newest.id,
         effort: newest.effort,
         exercises: sql<number>`(select count(*)::int from ${prescription} where ${prescription.sessionId} = ${coreSession.id} and ${prescription.bars} = '[]'::jsonb)`,
+        /** Sets told of a session under way, and when the last of them was. */
+        setsTold: sql<number>`(select count(*)::int from ${liveSet} where ${liveSet.sessionId} = ${coreSession.id})`,
+        lastSetAt: sql<
+          string | null
+        >`(select max(${liveSet.at}) from ${liveSet} where ${liveSet.sessionId} = ${coreSession.id})`,
+        lastRungId: sql<
+          string | null
+        >`(select rung_id from ${liveSet} where ${liveSet.sessionId} = ${coreSession.id} order by ${liveSet.at} desc limit 1)`,
       })
       .from(coreSession)
       .innerJoin(athlete, eq(athlete.id, coreSession.athleteId))

@@ -154,6 +154,13 @@ export const sessionLog = pgTable(
     effort: integer().notNull(),
     painScore: integer().notNull(),
     painRegion: text(),
+    /** Where it hurt on the map of the body, with side; empty where nobody pointed. */
+    painPlaces: text().array().notNull().default([]),
+    /** Hours slept the night before, and readiness from 1 (empty) to 5 (fresh); null where nobody said. */
+    sleepHours: doublePrecision(),
+    readiness: integer(),
+    /** How hard an exercise was, 1 to 10, by rung; empty where nobody asked. */
+    efforts: jsonb().$type<Record<string, number>>().notNull().default({}),
     note: text().notNull().default(''),
     /** What was left after the last set, by rung; empty where nobody asked. */
     reserve: jsonb().$type<Record<string, 'none' | 'little' | 'planned' | 'lots'>>().notNull().default({}),
@@ -311,6 +318,8 @@ export interface ProposedState {
   load?: number | null;
   /** cm or degrees; null or missing for the rung's own. */
   lever?: number | null;
+  /** How it was set up, in words, so that a decision can be taken back. */
+  setting?: string | null;
 }
 
 export const proposalKinds = [

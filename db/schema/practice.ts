@@ -6,6 +6,7 @@ import {
   integer,
   jsonb,
   pgTable,
+  primaryKey,
   text,
   timestamp,
   uniqueIndex,
@@ -269,5 +270,30 @@ export const athleteLink = pgTable(
     index('athlete_link_practice').on(t.practiceId),
     index('athlete_link_staff').on(t.createdBy),
     oneOf('athlete_link', 'holder', linkHolders),
+  ],
+);
+
+/** What a person put off on their Today, until a day; it comes back before when it says something else by then. */
+export const putOff = pgTable(
+  'put_off',
+  {
+    staffId: uuid()
+      .notNull()
+      .references(() => staff.id),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    /** Which matter, and what it said when it was put off. */
+    sign: text().notNull(),
+    until: date({ mode: 'string' }).notNull(),
+    createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
+  },
+  (t) => [
+    primaryKey({ columns: [t.staffId, t.athleteId, t.sign] }),
+    index('put_off_athlete').on(t.athleteId),
+    index('put_off_practice').on(t.practiceId),
   ],
 );

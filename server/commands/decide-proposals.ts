@@ -8,6 +8,7 @@ import {
   lockProposals,
   type ProposalRow,
   putUnderWay,
+  setBefore,
   setTaken,
 } from '~/db/queries/ladders';
 import { type Principal, staffIdOf } from '../principal/principal';
@@ -81,17 +82,23 @@ export const decideProposals = command({
       );
     const barred = taken.flatMap((one) => barsOf(principal, held.value, one));
     if (barred.length > 0) return refuse(barred);
+    const by = { staffId: staffIdOf(principal), at: principal.now };
     await decideAll(
       taken.map(({ row }) => row.id),
       'accepted',
-      staffIdOf(principal),
+      by,
     );
     await decideAll(
       open.filter((row) => !accept.includes(row.id)).map((row) => row.id),
       'rejected',
-      staffIdOf(principal),
+      by,
     );
     for (const { row, to, edited } of taken) if (edited) await setTaken(row.id, to);
+    // The set-up goes with another exercise: it is kept, so that the decision can be taken back.
+    for (const { row, from, to } of taken) {
+      const setting = held.value.underWay.find(({ rungId }) => rungId === from.rungId)?.setting;
+      if (setting && to.rungId !== from.rungId) await setBefore(row.id, { ...row.before, setting });
+    }
     await addOwned(
       taken.flatMap(({ row }) => (row.owns ? [{ athleteId, rungId: row.owns, proposalId: row.id }] : [])),
     );

@@ -11,9 +11,12 @@ export async function decideSeveral(
   chosen: readonly { readonly id: string; readonly athleteId: string; readonly name: string }[],
 ): Promise<{
   taken: number;
+  /** What was decided, by athlete: it may be taken back. */
+  decided: { athleteId: string; ids: string[] }[];
   refused: { name: string; athleteId: string; issues: readonly Issue[] }[];
 }> {
   const refused = [];
+  const done = [];
   let taken = 0;
   for (const athleteId of new Set(chosen.map((proposal) => proposal.athleteId))) {
     const its = chosen.filter((proposal) => proposal.athleteId === athleteId);
@@ -22,8 +25,10 @@ export async function decideSeveral(
       accept: its.map(({ id }) => id),
       reject: [],
     });
-    if (decided.ok) taken += decided.value.decided;
-    else refused.push({ name: its[0]?.name ?? '', athleteId, issues: decided.issues });
+    if (decided.ok) {
+      taken += decided.value.decided;
+      if (decided.value.decided > 0) done.push({ athleteId, ids: its.map(({ id }) => id) });
+    } else refused.push({ name: its[0]?.name ?? '', athleteId, issues: decided.issues });
   }
-  return { taken, refused };
+  return { taken, decided: done, refused };
 }

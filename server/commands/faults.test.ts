@@ -49,6 +49,7 @@ import { keepLiveSet, takeBackSet, tellPain } from './live-session';
 import { openScreening, openSquadScreening } from './open-screening';
 import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
 import { planSeason } from './plan-season';
+import { bringBack, putOffMatters } from './put-off';
 import { recordAgreement } from './record-agreement';
 import { repeatWeek } from './repeat-week';
 import { saveAthlete } from './save-athlete';
@@ -56,6 +57,7 @@ import { setPrescription } from './set-prescription';
 import { setUpPractice } from './set-up-practice';
 import { saveSettings } from './settings';
 import { addStaff, changePassword, changePerson, resetPassword, signOutEverywhere } from './staff';
+import { takeBackDecision } from './take-back-decision';
 import { voidTrial } from './void-trial';
 
 ownDatabase();
@@ -548,6 +550,31 @@ const stories: readonly Story[] = [
       expect(open.length).toBeGreaterThan(0);
       return () =>
         decideProposals(practice.coach, { athleteId, accept: open.map(({ id }) => id), reject: [] });
+    },
+  ],
+  [
+    'proposal.take_back',
+    async () => {
+      const { athleteId, log } = await loggable();
+      must(await keepLog(practice.coach, { ...log, painScore: 3, painRegion: 'thigh' }));
+      const ids = (await openProposals(practice.practiceId, athleteId)).map(({ id }) => id);
+      must(await decideProposals(practice.coach, { athleteId, accept: ids, reject: [] }));
+      return () => takeBackDecision(practice.coach, { athleteId, ids });
+    },
+  ],
+  [
+    'today.put_off',
+    async () => {
+      const athleteIds = [await aCleared(practice.coach)];
+      return () => putOffMatters(practice.coach, { athleteIds, until: addDays(testDay, 1) });
+    },
+  ],
+  [
+    'today.bring_back',
+    async () => {
+      const athleteIds = [await aCleared(practice.coach)];
+      must(await putOffMatters(practice.coach, { athleteIds, until: addDays(testDay, 1) }));
+      return () => bringBack(practice.coach, { athleteIds });
     },
   ],
   [

@@ -41,6 +41,7 @@ export const permissions = {
   'link.make': coaches,
   'link.agree': ['athlete'],
   'proposal.decide': coaches,
+  'today.sort': everybody,
   'catalogue.edit': coaches,
   'settings.change': coaches,
   'staff.manage': owner,

@@ -14,10 +14,10 @@ import { newId } from '~/db/queries/practice';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
 import { forAthlete, type Principal } from '../principal/principal';
+import { roster } from '../principal/roster';
 import { toPlanWeek, toUnderWay } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
-import { roster } from './roster';
 
 /** Days without training stay in the list for a week after they ended. */
 const shownAfterDays = 7;

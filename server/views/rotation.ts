@@ -10,7 +10,7 @@ import {
 import { warmUpMinutes } from '~/core/screen/battery/timeline';
 import { batteriesOf } from '~/db/queries/screen';
 import { type Principal, painSettings } from '../principal/principal';
-import { roster } from './roster';
+import { roster } from '../principal/roster';
 import { testLoadFor } from './test-load';
 
 /** Letters of the stations. */

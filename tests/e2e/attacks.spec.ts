@@ -181,6 +181,8 @@ test('asked to stop, the server answers what is under way and takes nothing new'
   const under = page.request.get(
     `${url}/instruments/cuff/stream?athlete=${athlete}&seed=x&play=hold&seconds=5&fromMs=3000`,
   );
+  // Who only listens is let go at once.
+  const listens = page.request.get(`${url}/news`);
   await new Promise((resolve) => setTimeout(resolve, 500));
   const exited = once(child, 'exit');
   child.kill('SIGTERM');
@@ -192,6 +194,7 @@ test('asked to stop, the server answers what is under way and takes nothing new'
       ),
     )
     .toBe('shut');
+  expect((await listens).status()).toBe(200);
   const answer = await under;
   expect(answer.status()).toBe(200);
   expect((await answer.text()).trim().split('\n').length).toBeGreaterThan(20);

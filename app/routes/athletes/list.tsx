@@ -11,7 +11,7 @@ import { pageTitle } from '~/app/lib/title';
 import { counted } from '~/core/words/counted';
 import { can } from '~/server/principal/can';
 import { principalIn } from '~/server/principal/middleware.server';
-import { type RosterRow, roster, shownRow } from '~/server/views/roster';
+import { type RosterRow, roster, shownRow } from '~/server/principal/roster';
 import type { Route } from './+types/list';
 
 export const meta: Route.MetaFunction = () => pageTitle('Athletes');

@@ -6,6 +6,7 @@ import { WholePageError } from '~/app/components/error-page';
 import { FaultPair } from '~/app/components/fault-pair';
 import { Figure } from '~/app/components/figure';
 import { weekdayText, weekText } from '~/app/lib/format';
+import { useFreshFor } from '~/app/lib/news';
 import { pageTitle } from '~/app/lib/title';
 import { barsText, issuesText } from '~/app/words/issue-text';
 import { qualityName } from '~/core/catalogue/qualities';
@@ -29,6 +30,7 @@ export function ErrorBoundary() {
 export default function CardView({ loaderData }: Route.ComponentProps) {
   const { weekStart, sessions, athleteId, cautions, withheld, layout } = loaderData;
   const week = `${href('/athletes/:athleteId/card', { athleteId })}?week=${weekStart}`;
+  useFreshFor(athleteId);
   const half = layout === 'half';
   return (
     <main

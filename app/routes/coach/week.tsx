@@ -3,6 +3,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { Blocked, Disclaimer, Empty, Notice } from '~/app/components/notice';
 import { weekText } from '~/app/lib/format';
+import { useFreshFor } from '~/app/lib/news';
 import { refusal } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText, issueText } from '~/app/words/issue-text';
@@ -38,6 +39,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
   const { athleteId, blocked, planned, week, sessions, weekStart, thisWeek, today, proposals, leftOut } =
     loaderData;
   const busy = useNavigation().state !== 'idle';
+  useFreshFor(athleteId);
   if (blocked) return <Blocked title="Not to be trained" {...blocked} athleteId={athleteId} />;
   if (!planned) {
     return (

@@ -7,7 +7,7 @@ import { issueText } from '~/app/words/issue-text';
 import { daysBetween } from '~/core/body/dates';
 import { screenDueDays } from '~/core/today/path';
 import { principalIn } from '~/server/principal/middleware.server';
-import { type RosterRow, roster } from '~/server/views/roster';
+import { type RosterRow, roster } from '~/server/principal/roster';
 import type { Route } from './+types/due';
 
 export const meta: Route.MetaFunction = () => pageTitle('Screen');

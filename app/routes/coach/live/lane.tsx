@@ -223,7 +223,7 @@ function AtWork({
 const Beside = memo(function Beside({ state, onDeed }: { state: LiveState; onDeed: (deed: Deed) => void }) {
   const hand = atHand(state);
   if (!hand) return null;
-  const { form, item } = hand;
+  const { item } = hand;
   const next = nextUp(state);
   return (
     <aside className="min-w-0">

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { LivePerson } from './live-page';
+import type { LivePerson } from './use-live';
 
 /** Somebody comes later: with the whole of their session, or with what fits the minutes the others have left. */
 export function Late({

@@ -17,14 +17,7 @@ import { Late } from './late';
 import { mainDeed } from './main-deed';
 import { More } from './more';
 import { Tiles } from './tiles';
-import { type CardAnswer, type Deed, type LoadCard, now, useLive } from './use-live';
-
-export interface LivePerson {
-  readonly sessionId: string;
-  readonly name: string;
-  readonly minutes: number;
-  readonly exercises: number;
-}
+import { type CardAnswer, type Deed, type LivePerson, type LoadCard, now, useLive } from './use-live';
 
 /** Sessions on the mat: of one athlete, or of a few side by side. */
 export function LivePage(props: LivePageProps) {

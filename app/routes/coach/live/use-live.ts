@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useNews } from '~/app/lib/news';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import type { LiveCard } from '~/core/coach/live/card';
 import type { GroupState } from '~/core/coach/live/group';
@@ -18,6 +19,14 @@ const tickMs = 100;
 /** How often the card on the server is looked at again. */
 const cardEveryMs = 15_000;
 const settingsKey = 'zest-pillar.live-settings';
+
+/** Somebody whose session can be taken to the mat. */
+export interface LivePerson {
+  readonly sessionId: string;
+  readonly name: string;
+  readonly minutes: number;
+  readonly exercises: number;
+}
 
 export interface CardAnswer {
   readonly card: LiveCard;
@@ -93,6 +102,12 @@ export function useLive(owner: string, loadCard: LoadCard) {
       window.removeEventListener('online', ask);
     };
   }, [running, look, restored]);
+
+  // What somebody else wrote of these athletes is looked at when it is written; one's own sets are known.
+  useNews(({ what, id }) => {
+    if (!running || what === 'log.keep_set' || what === 'log.take_back_set') return;
+    if (what === 'missed' || group.read().lanes.some(({ card }) => card.athleteId === id)) void look();
+  });
 
   const join = useCallback(
     ({ card, logId }: CardAnswer, minutes?: number) => {

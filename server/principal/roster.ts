@@ -1,10 +1,11 @@
 import { ageOn } from '~/core/body/dates';
 import { disciplineLabel } from '~/core/catalogue';
+import { reEntryOf } from '~/core/coach/re-entry';
 import type { PillarCell } from '~/core/link/standing';
 import { type PathStepState, pathOf } from '~/core/today/path';
 import { rosterRows } from '~/db/queries/athletes';
-import type { Principal } from '../principal/principal';
-import { gateFor } from '../principal/subject';
+import type { Principal } from './principal';
+import { gateFor } from './subject';
 
 /** Everybody with where they stand, in a number of queries that does not grow with the roster. */
 export async function roster(principal: Principal) {
@@ -23,7 +24,8 @@ export async function roster(principal: Principal) {
     const [event] = events;
     const lastLogDay = logs[0]?.onDate;
     const cells = runs[0]?.cells ?? [];
-    const { openProposals, changedSessions } = athlete;
+    const { openProposals, changedSessions, missedSince, breaksAnswered } = athlete;
+    const back = reEntryOf(lastLogDay, today, missedSince);
     const steps = pathOf({
       today,
       clearance,
@@ -59,6 +61,8 @@ export async function roster(principal: Principal) {
       flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),
       openProposals,
       changedSessions,
+      comeBack:
+        back.kind === 'go_on' || breaksAnswered > 0 ? undefined : { kind: back.kind, daysOff: back.daysOff },
       pillar: cells.map(small),
       top: top ? { quality: top.quality, side: top.side } : undefined,
     };

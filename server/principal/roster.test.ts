@@ -3,6 +3,7 @@ import { type RequestTrace, traced } from '~/db/client.server';
 import { newId } from '~/db/queries/practice';
 import { ownDatabase } from '~/db/testing';
 import { answerForm } from '../commands/answer-form';
+import { easeBackIn } from '../commands/ease-back';
 import { editSession } from '../commands/edit-session';
 import { keepLog } from '../commands/keep-log';
 import { addEvent } from '../commands/plan';
@@ -18,6 +19,7 @@ import {
   type TestPractice,
   testDay,
 } from '../testing';
+import { logOf, todaysOf } from '../testing-logs';
 import { roster } from './roster';
 
 ownDatabase();
@@ -132,4 +134,21 @@ describe('the roster', () => {
     expect(hurt.changedSessions).toBeGreaterThan(0);
     expect((await rowOf(athleteId, addDays(testDay, 60))).changedSessions).toBe(0);
   });
+});
+
+it('a break of planned days asks for its way back until somebody answered it', async () => {
+  const athleteId = await aPlanned(practice.coach);
+  must(await keepLog(practice.coach, logOf(await todaysOf(practice.coach, athleteId))));
+  const back = async (days: number) => (await rowOf(athleteId, addDays(testDay, days))).comeBack;
+  expect(await back(6)).toBeUndefined();
+  expect(await back(7)).toEqual({ kind: 'repeat', daysOff: 7 });
+  expect(await back(13)).toMatchObject({ kind: 'repeat' });
+  expect(await back(14)).toEqual({ kind: 'ease_back', daysOff: 14 });
+  expect(await back(27)).toMatchObject({ kind: 'ease_back' });
+  expect(await back(28)).toMatchObject({ kind: 'rescreen' });
+  must(await easeBackIn(await on(practice.coach, addDays(testDay, 16)), { athleteId }));
+  expect(await back(17)).toBeUndefined();
+  // Nothing was planned for one who has no season: that is no break.
+  const idle = await aCleared(practice.coach);
+  expect((await rowOf(idle, addDays(testDay, 60))).comeBack).toBeUndefined();
 });
