@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { loadKindSchema } from '~/core/catalogue/posture-schema';
 import { sideKeySchema } from '~/core/catalogue/schema';
 import { painRegions } from '~/core/clear/pain';
+import { mostPlaces, placeIds, regionsOf } from '~/core/clear/pain-map';
 import { reserves } from '~/core/dose/logged';
 import { plainText } from '~/core/formats/text';
 
@@ -33,6 +34,17 @@ export const logSchema = z
     effort: z.number({ error: 'log.effort' }).int('log.effort').min(1, 'log.effort').max(10, 'log.effort'),
     painScore: z.number({ error: 'log.pain' }).int('log.pain').min(0, 'log.pain').max(10, 'log.pain'),
     painRegion: z.enum(painRegions).nullable().default(null),
+    /** Where it hurts on the map; they say more than the region, which follows from them. */
+    painPlaces: z.array(z.enum(placeIds)).max(mostPlaces, 'log.places').default([]),
+    /** Hours slept the night before, and readiness from 1 (empty) to 5 (fresh), where somebody said. */
+    sleepHours: z.number('log.sleep').min(0, 'log.sleep').max(16, 'log.sleep').nullable().default(null),
+    readiness: z
+      .number('log.readiness')
+      .int('log.readiness')
+      .min(1, 'log.readiness')
+      .max(5, 'log.readiness')
+      .nullable()
+      .default(null),
     note: z.string().transform(plainText).pipe(z.string().max(1000, 'form.too_long')).default(''),
     sets: z.array(loggedSetSchema).max(400),
     /** What was left after the last set, by rung; only what was tapped. */
@@ -51,14 +63,20 @@ export const logSchema = z
     unplannedFor: z.uuid().nullable().default(null),
   })
   .superRefine((log, ctx) => {
-    if (log.painScore > 0 && log.painRegion === null)
+    if (log.painScore > 0 && log.painRegion === null && log.painPlaces.length === 0)
       ctx.addIssue({ code: 'custom', path: ['painRegion'], message: 'log.where' });
     if (log.unplannedFor !== null && log.onDate === null)
       ctx.addIssue({ code: 'custom', path: ['onDate'], message: 'log.day' });
     if (log.unplannedFor !== null && log.sets.length === 0)
       ctx.addIssue({ code: 'custom', path: ['sets'], message: 'log.nothing' });
-  });
-export type LogInput = z.infer<typeof logSchema>;
+  })
+  // One truth of where it hurts: the gravest of the places, and none where nothing hurts.
+  .transform((log) =>
+    log.painScore === 0
+      ? { ...log, painRegion: null, painPlaces: [] }
+      : { ...log, painRegion: regionsOf(log.painPlaces)[0] ?? log.painRegion },
+  );
+export type LogInput = z.output<typeof logSchema>;
 
 /** A pain that ends a session, sent the moment it is told: the flag does not wait for the log. */
 export const livePainSchema = z

@@ -133,6 +133,23 @@ describe('what a pain holds', () => {
     expect(outcome(5, null, [plank, breath, set('gone', 3)])).toEqual(['anti_extension', 'breath_brace']);
     expect(outcome(5, 'elsewhere', [breath])).toEqual(['breath_brace']);
   });
+  it('is what loads every place that was pointed at, whichever region is the gravest', () => {
+    const pointed = (painPlaces: string[]) =>
+      [
+        ...painHolds(
+          { trade: shippedTrade },
+          { sets: [plank], painScore: 5, painRegion: 'knee', painPlaces },
+        ),
+      ].sort();
+    expect(pointed([])).toEqual(['hip_extension', 'pelvic_level', 'reactive']);
+    expect(pointed(['front_knee.left', 'front_neck'])).toEqual([
+      'hip_extension',
+      'neck_control',
+      'pelvic_level',
+      'reactive',
+      'trunk_flexion_control',
+    ]);
+  });
   it('is what it ended, and of the rest only what loads the region', () => {
     const ended = set('plank_full', 10, { faultId: 'pain' });
     expect(outcome(0, null, [ended, breath])).toEqual(['anti_extension']);

@@ -1,5 +1,6 @@
 import type { Rung, Side } from '~/core/catalogue';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
+import { regionsOf, whereText } from '~/core/clear/pain-map';
 import { amountFor, windowOf } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { isSkill } from '~/core/dose/character';
@@ -90,19 +91,17 @@ export function painHolds(
     trade,
     painSettings,
   }: { readonly trade: DoseAthlete['trade']; readonly painSettings?: PainSettings | undefined },
-  outcome: Pick<SessionOutcome, 'sets' | 'painScore' | 'painRegion'>,
+  outcome: Pick<SessionOutcome, 'sets' | 'painScore' | 'painRegion' | 'painPlaces'>,
 ): HeldQuality[] {
   const qualityOf = (set: SetRecord) => trade.ladderOf(set.rungId).quality;
   const known = outcome.sets.filter((set) => trade.hasRung(set.rungId));
   const ended = known.filter((set) => set.faultId === 'pain').map(qualityOf);
   const verdict = judgePain(outcome.painScore, outcome.painRegion, painSettings);
   if (verdict !== 'end' && ended.length === 0) return [];
-  return [
-    ...new Set([
-      ...ended,
-      ...heldByPain(outcome.painRegion, ended.length > 0 ? ended : known.map(qualityOf)),
-    ]),
-  ];
+  const pointed = regionsOf(outcome.painPlaces ?? []);
+  const regions = pointed.length > 0 ? pointed : [outcome.painRegion];
+  const doing = ended.length > 0 ? ended : known.map(qualityOf);
+  return [...new Set([...ended, ...regions.flatMap((region) => heldByPain(region, doing))])];
 }
 
 interface Exercise extends SetUp {
@@ -248,7 +247,8 @@ function proposed(input: ProgressInput): Omit<Proposal, 'effect'>[] {
   const pain = judgePain(latest.painScore, latest.painRegion, input.painSettings);
   const rungIds = [...new Set(latest.sets.map((set) => set.rungId))].filter(athlete.trade.hasRung);
   const held = painHolds({ trade: athlete.trade, painSettings: input.painSettings }, latest);
-  const painWords = `Pain ${latest.painScore} of 10${latest.painRegion ? ` (${latest.painRegion})` : ''}`;
+  const where = whereText(latest.painPlaces ?? [], latest.painRegion);
+  const painWords = `Pain ${latest.painScore} of 10${where ? ` (${where})` : ''}`;
   const hardBefore = (input.outcomes.at(-2)?.effort ?? 0) >= 9;
 
   return rungIds.flatMap((rungId): Omit<Proposal, 'effect'>[] => {

@@ -227,6 +227,30 @@ describe('a log as it is sent', () => {
     expect(said({ effort: 1 })).toEqual([]);
     expect(said({ effort: 10, painScore: 10, painRegion: 'knee' })).toEqual([]);
   });
+  it('takes the place that was pointed at before a region, the gravest of several, and none where nothing hurts', () => {
+    const where = (over: object) => {
+      const { painRegion, painPlaces } = logSchema.parse({ ...log, ...over });
+      return [painRegion, painPlaces];
+    };
+    expect(where({ painScore: 2, painPlaces: ['groin.left'] })).toEqual(['groin or hip', ['groin.left']]);
+    expect(
+      where({ painScore: 2, painRegion: 'neck', painPlaces: ['front_knee.left', 'calf.right'] }),
+    ).toEqual(['below the knee', ['front_knee.left', 'calf.right']]);
+    expect(where({ painScore: 2, painRegion: 'neck' })).toEqual(['neck', []]);
+    expect(where({ painScore: 0, painRegion: 'neck', painPlaces: ['groin.left'] })).toEqual([null, []]);
+    expect(said({ painScore: 2, painPlaces: ['nose'] })).toHaveLength(1);
+    expect(said({ painScore: 2, painPlaces: Array(9).fill('groin.left') })).toEqual([
+      'painPlaces log.places',
+    ]);
+  });
+  it('takes sleep and readiness where they are said, within what there is', () => {
+    expect(said({ sleepHours: 7.5, readiness: 4 })).toEqual([]);
+    expect(said({ sleepHours: 0, readiness: 1 })).toEqual([]);
+    expect(said({ sleepHours: 16, readiness: 5 })).toEqual([]);
+    for (const sleepHours of [-1, 16.5, Number.NaN])
+      expect(said({ sleepHours })).toEqual(['sleepHours log.sleep']);
+    for (const readiness of [0, 6, 2.5]) expect(said({ readiness })).toEqual(['readiness log.readiness']);
+  });
 });
 
 describe('what an exercise leaves in hand, and its load', () => {

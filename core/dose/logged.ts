@@ -30,6 +30,8 @@ export interface SessionOutcome {
   readonly effort: number;
   readonly painScore: number;
   readonly painRegion: string | null;
+  /** Where it hurt on the map, where somebody pointed. */
+  readonly painPlaces?: readonly string[] | undefined;
   /** Reserve after the last set, by rung; missing where nobody asked. */
   readonly reserve?: Readonly<Record<string, Reserve>> | undefined;
 }

@@ -11,7 +11,6 @@ CREATE TABLE "put_off" (
 ALTER TABLE "session_log" ADD COLUMN "pain_places" text[] DEFAULT '{}' NOT NULL;--> statement-breakpoint
 ALTER TABLE "session_log" ADD COLUMN "sleep_hours" double precision;--> statement-breakpoint
 ALTER TABLE "session_log" ADD COLUMN "readiness" integer;--> statement-breakpoint
-ALTER TABLE "session_log" ADD COLUMN "efforts" jsonb DEFAULT '{}'::jsonb NOT NULL;--> statement-breakpoint
 ALTER TABLE "put_off" ADD CONSTRAINT "put_off_staff_id_staff_id_fk" FOREIGN KEY ("staff_id") REFERENCES "public"."staff"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "put_off" ADD CONSTRAINT "put_off_practice_id_practice_id_fk" FOREIGN KEY ("practice_id") REFERENCES "public"."practice"("id") ON DELETE no action ON UPDATE no action;--> statement-breakpoint
 ALTER TABLE "put_off" ADD CONSTRAINT "put_off_athlete_id_athlete_id_fk" FOREIGN KEY ("athlete_id") REFERENCES "public"."athlete"("id") ON DELETE cascade ON UPDATE no action;--> statement-breakpoint

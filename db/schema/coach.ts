@@ -159,8 +159,6 @@ export const sessionLog = pgTable(
     /** Hours slept the night before, and readiness from 1 (empty) to 5 (fresh); null where nobody said. */
     sleepHours: doublePrecision(),
     readiness: integer(),
-    /** How hard an exercise was, 1 to 10, by rung; empty where nobody asked. */
-    efforts: jsonb().$type<Record<string, number>>().notNull().default({}),
     note: text().notNull().default(''),
     /** What was left after the last set, by rung; empty where nobody asked. */
     reserve: jsonb().$type<Record<string, 'none' | 'little' | 'planned' | 'lots'>>().notNull().default({}),

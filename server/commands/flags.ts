@@ -1,4 +1,5 @@
 import type { HeldQuality } from '~/core/clear/pain';
+import { whereText } from '~/core/clear/pain-map';
 import { dayInWords } from '~/core/words/days';
 import { addFlag } from '~/db/queries/clear';
 import type { Principal } from '../principal/principal';
@@ -10,6 +11,8 @@ export interface Pain {
   readonly sourceId: string;
   readonly score: number;
   readonly region: string | null;
+  /** Where it was pointed at on the map, if it was. */
+  readonly places?: readonly string[] | undefined;
   readonly qualities: readonly HeldQuality[];
   /** "in front plank", "after the session": what it came with. */
   readonly came: string;
@@ -18,7 +21,8 @@ export interface Pain {
 
 /** Raises the flag of a pain that ends, once, and checks the sessions not yet done, in the transaction at hand. */
 export async function raisePainFlag(principal: Principal, pain: Pain): Promise<'raised' | 'again'> {
-  const where = pain.region ? ` (${pain.region})` : '';
+  const said = whereText(pain.places ?? [], pain.region);
+  const where = said ? ` (${said})` : '';
   const raised = await addFlag({
     id: pain.sourceId,
     practiceId: principal.practiceId,

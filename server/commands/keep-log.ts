@@ -46,6 +46,9 @@ function together(mine: { input: LogInput; sets: readonly KeptSet[] }, other: Lo
     effort: mine.input.effort,
     painScore: worse.painScore,
     painRegion: worse.painRegion,
+    painPlaces: worse.painPlaces,
+    sleepHours: mine.input.sleepHours ?? other.sleepHours,
+    readiness: mine.input.readiness ?? other.readiness,
     note: [...new Set([other.note, mine.input.note])].filter(Boolean).join('\n').slice(0, 1000),
     sets: [
       ...mine.sets,
@@ -132,6 +135,9 @@ export const keepLog = command({
         effort: kept.effort,
         painScore: kept.painScore,
         painRegion: kept.painRegion,
+        painPlaces: kept.painPlaces,
+        sleepHours: kept.sleepHours,
+        readiness: kept.readiness,
         note: kept.note,
         reserve: input.reserve,
         staffId: principal.staffId,
@@ -155,6 +161,7 @@ export const keepLog = command({
       effort: kept.effort,
       painScore: kept.painScore,
       painRegion: kept.painRegion,
+      painPlaces: kept.painPlaces,
     };
     const standing = await loadStanding(principal, held.value);
     await teach(principal, held.value, standing, outcome, before.ids);
@@ -172,6 +179,7 @@ export const keepLog = command({
         sourceId: open?.id ?? input.painId ?? input.id,
         score: kept.painScore,
         region: kept.painRegion,
+        places: kept.painPlaces,
         qualities: painHolds({ trade, painSettings: pain }, outcome),
         came: 'after the session',
         onDate,

@@ -52,6 +52,7 @@ export const toOutcome = (log: LogWithSets): SessionOutcome => ({
   effort: log.effort,
   painScore: log.painScore,
   painRegion: log.painRegion,
+  painPlaces: log.painPlaces,
   reserve: log.reserve,
   sets: log.sets.map(
     ({ ladderId, rungId, setNo, side, planned, done: amount, faultId, loadValue, lever }) => ({

@@ -168,6 +168,9 @@ export async function logView(by: Principal, subject: Subject, sessionId: string
           effort: log.effort,
           painScore: log.painScore,
           painRegion: log.painRegion,
+          painPlaces: log.painPlaces,
+          sleepHours: log.sleepHours,
+          readiness: log.readiness,
           note: log.note,
           taught: await taught(trade, log.id),
           versions: versions.map((row) => ({

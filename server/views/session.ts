@@ -2,6 +2,7 @@ import { withLever } from '~/core/body/lever';
 import { handAndWall, type LoadSaid } from '~/core/catalogue/rung-load';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
+import { whereText } from '~/core/clear/pain-map';
 import { planB, turnsLeft } from '~/core/coach/lay-session';
 import { inHandText, setupText, sidesText, workText } from '~/core/coach/prescription';
 import { underGate } from '~/core/coach/recheck';
@@ -169,7 +170,9 @@ export function sessionView(
       ? {
           effort: session.log.effort,
           painScore: session.log.painScore,
-          painRegion: session.log.painRegion,
+          painWhere: whereText(session.log.painPlaces, session.log.painRegion),
+          sleepHours: session.log.sleepHours,
+          readiness: session.log.readiness,
           note: session.log.note,
           onDate: session.log.onDate,
           /** What was done that nobody laid out. */

@@ -83,7 +83,7 @@ test('pain of 5 after a session opens a flag, holds the qualities on the next ca
   ).toBeVisible();
   await page.getByRole('button', { name: 'Save, all as planned' }).click();
   await expect(page.getByText('Say where the pain was.')).toBeVisible();
-  await page.getByLabel('Where').selectOption('low back');
+  await page.getByRole('button', { name: 'right low back' }).click();
   await page.getByRole('button', { name: 'Save, all as planned' }).click();
   await expect(page.getByText('Open flag')).toBeVisible();
   await page.goto(`${path}/coach?week=${day(7)}`);

@@ -2,13 +2,16 @@ import { type FormEvent, useEffect, useRef, useState } from 'react';
 import { href, Link, useNavigate } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
+import { Folded } from '~/app/components/folded';
 import { Notice } from '~/app/components/notice';
+import { PainMap } from '~/app/components/pain-map';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import { momentText, weekdayText } from '~/app/lib/format';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import { issuesText, issueText } from '~/app/words/issue-text';
 import { parseDecimal } from '~/core/body/units';
-import { judgePain, type PainSettings, painRegions, painVerdictText } from '~/core/clear/pain';
+import { judgePain, type PainSettings, painVerdictText } from '~/core/clear/pain';
+import { regionsOf } from '~/core/clear/pain-map';
 import { exceptionsOf, setsOf, unplannedExercise } from '~/core/coach/log-draft';
 import type { LogInput, logSchema } from '~/core/coach/log-form';
 import { type Issue, issue, ok, type Result, refuse } from '~/core/result';
@@ -27,15 +30,23 @@ function readLog(
   form: FormData,
   view: LogView,
   exercises: readonly LogExercise[],
+  places: readonly string[],
 ): Result<Omit<LogInput, 'mergeWith'>> {
   const figure = (name: string) => parseDecimal(String(form.get(name) ?? ''));
+  /** Nothing typed is nothing said; what cannot be read is said to be wrong. */
+  const optional = (name: string) =>
+    String(form.get(name) ?? '').trim() === '' ? null : (figure(name) ?? Number.NaN);
   const done = setsOf(exercises);
   const read = schema.safeParse({
     id: view.logId,
     sessionId: view.sessionId,
     effort: figure('effort'),
     painScore: figure('painScore'),
-    painRegion: form.get('painRegion') || null,
+    painPlaces: [...places],
+    // A log of before there was a map, or one told while the session ran, keeps its region until somebody points.
+    painRegion: view.logged?.painRegion ?? null,
+    sleepHours: optional('sleepHours'),
+    readiness: optional('readiness'),
     note: form.get('note') ?? '',
     onDate: form.get('onDate') || null,
     corrects: view.logged?.id ?? null,
@@ -110,6 +121,7 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
   const form = useRef<HTMLFormElement>(null);
   const [exercises, setExercises] = useState<readonly LogExercise[]>(view.exercises);
   const [pain, setPain] = useState(logged?.painScore ?? 0);
+  const [places, setPlaces] = useState<readonly string[]>(logged?.painPlaces ?? []);
   const [busy, setBusy] = useState(false);
   const [issues, setIssues] = useState<readonly Issue[]>([]);
   /** The log somebody else kept meanwhile. */
@@ -118,7 +130,7 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
   const made = useRef(0);
   const exceptions = exceptionsOf(exercises);
   const week = `${href('/athletes/:athleteId/coach', { athleteId })}?week=${weekStart}`;
-  const verdict = judgePain(pain, undefined, painSettings);
+  const verdict = judgePain(pain, regionsOf(places)[0] ?? logged?.painRegion, painSettings);
 
   useEffect(() => {
     // Where it does not come now, it is asked for again when the log is saved.
@@ -159,7 +171,7 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
     if (!form.current) return;
     const rules = await logForm().catch(() => undefined);
     if (!rules) return setIssues([issue('log.not_ready')]);
-    const log = readLog(rules.logSchema, new FormData(form.current), view, exercises);
+    const log = readLog(rules.logSchema, new FormData(form.current), view, exercises, places);
     setIssues(log.ok ? [] : log.issues);
     if (!log.ok) return;
     setBusy(true);
@@ -245,15 +257,12 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
           onChange={setPain}
         />
         {pain > 0 ? (
-          <label className="mt-3 block max-w-xs">
-            <span className="mb-1 block font-bold">Where</span>
-            <select name="painRegion" className="field-input" defaultValue={logged?.painRegion ?? ''}>
-              <option value="">Choose …</option>
-              {painRegions.map((region) => (
-                <option key={region}>{region}</option>
-              ))}
-            </select>
-          </label>
+          <div className="mt-3">
+            <p className="font-bold">
+              Where{logged?.painRegion && places.length === 0 ? `: ${logged.painRegion}, or point at it` : ''}
+            </p>
+            <PainMap chosen={places} onChange={setPlaces} />
+          </div>
         ) : null}
         {verdict !== 'go_on' ? (
           <Notice word={painVerdictText[verdict]} className="mt-3">
@@ -261,6 +270,33 @@ export function LogPage({ view, pain: painSettings }: { view: LogView; pain: Pai
           </Notice>
         ) : null}
       </fieldset>
+      <Folded
+        summary="Sleep and readiness"
+        asked={(logged?.sleepHours ?? null) !== null || (logged?.readiness ?? null) !== null}
+      >
+        <div className="mt-1 flex flex-wrap items-end gap-6">
+          <label className="block">
+            <span className="mb-1 block">Hours slept the night before</span>
+            <input
+              name="sleepHours"
+              inputMode="decimal"
+              defaultValue={logged?.sleepHours ?? ''}
+              className="field-input figures !w-24"
+            />
+          </label>
+          <label className="block">
+            <span className="mb-1 block">Readiness before it</span>
+            <select name="readiness" defaultValue={logged?.readiness ?? ''} className="field-input !w-44">
+              <option value="">not said</option>
+              {['empty', 'low', 'as usual', 'good', 'fresh'].map((says, i) => (
+                <option key={says} value={i + 1}>
+                  {i + 1}, {says}
+                </option>
+              ))}
+            </select>
+          </label>
+        </div>
+      </Folded>
       <label className="mt-6 block">
         <span className="mb-1 block font-bold">Note</span>
         <textarea

@@ -137,8 +137,10 @@ function State({ session, athleteId, today, mayChange, isNext, hand }: Props & {
         <span>
           ■ {session.state === 'unplanned' ? 'not planned, ' : ''}logged, effort {session.log.effort} of 10
           {session.log.painScore > 0
-            ? `, pain ${session.log.painScore}${session.log.painRegion ? ` (${session.log.painRegion})` : ''}`
+            ? `, pain ${session.log.painScore}${session.log.painWhere ? ` (${session.log.painWhere})` : ''}`
             : ''}
+          {session.log.sleepHours === null ? '' : `, slept ${session.log.sleepHours} h`}
+          {session.log.readiness === null ? '' : `, readiness ${session.log.readiness} of 5`}
         </span>
         <Link className="py-2" to={log} aria-label={`Open the log of ${day}`}>
           Open the log

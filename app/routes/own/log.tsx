@@ -1,10 +1,12 @@
 import { useState } from 'react';
 import { href, Link, useNavigate } from 'react-router';
 import { buttonClass } from '~/app/components/button';
+import { PainMap } from '~/app/components/pain-map';
 import { weekdayText } from '~/app/lib/format';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import { pageTitle } from '~/app/lib/title';
-import { judgePain, type PainRegion, painRegions } from '~/core/clear/pain';
+import { judgePain } from '~/core/clear/pain';
+import { regionsOf } from '~/core/clear/pain-map';
 import { plannedSets } from '~/core/coach/planned-sets';
 import { linkIn, linkSubjectIn, notFound, principalIn } from '~/server/principal/middleware.server';
 import { painSettings } from '~/server/principal/principal';
@@ -65,7 +67,9 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
   const [less, setLess] = useState<Readonly<Record<string, string>>>({});
   const [effort, setEffort] = useState<number>();
   const [painScore, setPainScore] = useState<number>();
-  const [painRegion, setPainRegion] = useState<PainRegion>();
+  const [painPlaces, setPainPlaces] = useState<readonly string[]>([]);
+  const [sleepHours, setSleepHours] = useState<number>();
+  const [readiness, setReadiness] = useState<number>();
   const [note, setNote] = useState('');
   const [day, setDay] = useState(doneOn);
   const [asked, setAsked] = useState(false);
@@ -94,7 +98,7 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
     ),
     ...(effort === undefined ? ['how hard it was'] : []),
     ...(painScore === undefined ? ['pain, or none'] : []),
-    ...((painScore ?? 0) > 0 && !painRegion ? ['where it hurts'] : []),
+    ...((painScore ?? 0) > 0 && painPlaces.length === 0 ? ['where it hurts'] : []),
   ];
   const save = async () => {
     setAsked(true);
@@ -106,7 +110,9 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
         sessionId,
         effort,
         painScore,
-        painRegion: painScore > 0 ? (painRegion ?? null) : null,
+        painPlaces: painScore > 0 ? [...painPlaces] : [],
+        sleepHours: sleepHours ?? null,
+        readiness: readiness ?? null,
         note,
         onDate: day,
         sets: items.flatMap((item) =>
@@ -124,7 +130,7 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
     setSaved(true);
     void navigate(card);
   };
-  const ends = painScore !== undefined && judgePain(painScore, painRegion, pain) === 'end';
+  const ends = painScore !== undefined && judgePain(painScore, regionsOf(painPlaces)[0], pain) === 'end';
   return (
     <main>
       <h1 className="text-4xl">{weekdayText(onDate)}</h1>
@@ -198,12 +204,10 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
         onChoose={setPainScore}
       />
       {(painScore ?? 0) > 0 ? (
-        <Keys
-          legend="Where"
-          options={painRegions.map((region) => [region, region] as const)}
-          chosen={painRegion}
-          onChoose={setPainRegion}
-        />
+        <div className="mt-4">
+          <p className="font-bold">Where? Point at it</p>
+          <PainMap chosen={painPlaces} onChange={setPainPlaces} />
+        </div>
       ) : null}
       {ends ? (
         <p role="alert" className="mt-3 border-2 border-ink p-3 font-bold">
@@ -211,6 +215,23 @@ export default function OwnLog({ loaderData, params }: Route.ComponentProps) {
           it. See somebody licensed to treat it if it stays, spreads, or comes with numbness or tingling.
         </p>
       ) : null}
+      <details className="mt-4">
+        <summary className="flex min-h-11 cursor-pointer items-center underline">
+          Sleep and readiness, if you like
+        </summary>
+        <Keys
+          legend="Hours slept"
+          options={[4, 5, 6, 7, 8, 9, 10].map((hours) => [hours, hours] as const)}
+          chosen={sleepHours}
+          onChoose={(value) => setSleepHours(value === sleepHours ? undefined : value)}
+        />
+        <Keys
+          legend="Readiness before it, 1 empty to 5 fresh"
+          options={[1, 2, 3, 4, 5].map((value) => [value, value] as const)}
+          chosen={readiness}
+          onChoose={(value) => setReadiness(value === readiness ? undefined : value)}
+        />
+      </details>
       <label className="mt-4 block">
         <span className="font-bold">A word to your coach</span>
         <textarea

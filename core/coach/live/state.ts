@@ -39,6 +39,10 @@ export interface Closing {
   readonly effort: number | undefined;
   readonly painScore: number | undefined;
   readonly painRegion: PainRegion | undefined;
+  /** Where it hurts on the map; its region follows from them. */
+  readonly painPlaces?: readonly string[] | undefined;
+  readonly sleepHours?: number | undefined;
+  readonly readiness?: number | undefined;
   readonly note: string;
 }
 

@@ -1,4 +1,6 @@
+import { PainMap } from '~/app/components/pain-map';
 import { judgePain, type PainRegion, painRegions, painVerdictText } from '~/core/clear/pain';
+import { regionsOf } from '~/core/clear/pain-map';
 import { noteOf, skipWord, stillAsked } from '~/core/coach/live/outcome';
 import { asksReserve, handOf, type LiveState, leftOut } from '~/core/coach/live/state';
 import type { Reserve } from '~/core/dose/logged';
@@ -8,6 +10,8 @@ import { Chips, chip, oneToTen, zeroToTen } from './chips';
 import type { Deed } from './use-live';
 
 const regionOptions = painRegions.map((region) => [region, region] as const);
+const sleepOptions = [4, 5, 6, 7, 8, 9, 10].map((hours) => [hours, hours] as const);
+const readinessOptions = [1, 2, 3, 4, 5].map((value) => [value, value] as const);
 const zest =
   'stone min-h-14 bg-zest px-6 text-xl font-bold text-night disabled:bg-night-3 disabled:text-chalk';
 
@@ -186,7 +190,9 @@ export function ClosingQuestions({
   onDeed: (deed: Deed) => void;
   onFinish: () => void;
 }) {
-  const { effort, painScore, painRegion, note } = state.closing;
+  const { effort, painScore, painRegion, painPlaces = [], sleepHours, readiness, note } = state.closing;
+  /** Where it was told while the session ran. */
+  const told = state.pain?.region;
   const answer = (answers: object) => onDeed({ type: 'answer', answers });
   const asked = stillAsked(state);
   const verdict = painScore === undefined ? 'go_on' : judgePain(painScore, painRegion, state.card.pain);
@@ -229,18 +235,40 @@ export function ClosingQuestions({
           onChoose={(value) => answer({ painScore: value })}
         />
         {painScore !== undefined && painScore > 0 ? (
-          <Chips
-            legend="Where"
-            options={regionOptions}
-            chosen={painRegion}
-            onChoose={(value) => answer({ painRegion: value })}
-          />
+          <div>
+            <p className="text-mortar">
+              Where{painRegion && painPlaces.length === 0 ? `: ${painRegion}, or point at it` : ''}
+            </p>
+            <PainMap
+              chosen={painPlaces}
+              onChange={(chosen) => answer({ painPlaces: chosen, painRegion: regionsOf(chosen)[0] ?? told })}
+            />
+          </div>
         ) : null}
         {verdict === 'go_on' ? null : (
           <p role="alert" className="border-2 border-chalk p-3 font-bold">
             {painVerdictText[verdict]}
           </p>
         )}
+        <details open={sleepHours !== undefined || readiness !== undefined}>
+          <summary className="flex min-h-11 cursor-pointer items-center underline">
+            Sleep and readiness, if you like
+          </summary>
+          <div className="space-y-3">
+            <Chips
+              legend="Hours slept"
+              options={sleepOptions}
+              chosen={sleepHours}
+              onChoose={(value) => answer({ sleepHours: value === sleepHours ? undefined : value })}
+            />
+            <Chips
+              legend="Readiness before it, 1 empty to 5 fresh"
+              options={readinessOptions}
+              chosen={readiness}
+              onChoose={(value) => answer({ readiness: value === readiness ? undefined : value })}
+            />
+          </div>
+        </details>
         <label className="block">
           <span className="text-mortar">A word on it</span>
           <textarea
