@@ -26,6 +26,8 @@ const words: Readonly<Record<string, string>> = {
   'event.remove': 'removed an event',
   'exercise_set.keep': 'kept a set of exercises',
   'exercise_set.remove': 'forgot a set of exercises',
+  'log.keep_draft': 'uploaded a file of sessions',
+  'log.import': 'imported logs from a file',
   'today.put_off': 'put matters off',
   'today.bring_back': 'brought matters back',
   'proposal.take_back': 'took a decision back',

@@ -8,6 +8,9 @@ import { plainText } from '~/core/formats/text';
 
 /** What was done of a session, as it is sent. Messages are codes. */
 
+/** Days back that a log may be written for. */
+export const logDaysBack = 400;
+
 export const loggedSetSchema = z.object({
   rungId: z.string().max(80),
   setNo: z.number().int().min(1).max(40),

@@ -1,5 +1,4 @@
-import { format, isValid, parse } from 'date-fns';
-import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
+import { ageOn, type IsoDay } from '~/core/body/dates';
 import {
   bodyLimits,
   type LengthUnit,
@@ -9,12 +8,20 @@ import {
   toStatureM,
 } from '~/core/body/units';
 import { disciplineLabel, disciplines } from '~/core/catalogue';
+import {
+  type Columns,
+  dateOrderWords,
+  guessColumns,
+  guessDateOrder,
+  plainWords,
+  type RowError,
+  readDate,
+} from './columns';
 import { type DateOrder, type RosterField, rosterFields } from './roster-fields';
 import type { Table } from './table';
 
 export interface RosterMapping {
-  /** Column index by field; missing when the file has no such column. */
-  readonly columns: Readonly<Partial<Record<RosterField, number>>>;
+  readonly columns: Columns<RosterField>;
   readonly massUnit: MassUnit;
   readonly lengthUnit: LengthUnit;
   readonly dateOrder: DateOrder;
@@ -31,13 +38,6 @@ export interface RosterPerson {
   readonly level: 'novice' | 'trained' | 'advanced';
 }
 
-export interface RowError {
-  /** Line of the file, the header being line 1. */
-  readonly line: number;
-  readonly column: string;
-  readonly reason: string;
-}
-
 export type RosterRow =
   | {
       readonly line: number;
@@ -52,33 +52,10 @@ export interface KnownAthlete extends RosterPerson {
   readonly id: string;
 }
 
-const plain = (text: string) =>
-  text
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[\u0300-\u036f]/g, '')
-    .replace(/[^a-z0-9/]+/g, ' ')
-    .trim();
-
 /** Guesses which column holds what from the header names, and the units and date order from names and cells. */
 export function guessMapping(table: Table): RosterMapping {
-  const columns: Partial<Record<RosterField, number>> = {};
-  const headers = table.headers.map(plain);
-  for (const field of rosterFields) {
-    const at = headers.findIndex(
-      (header, i) =>
-        (field.names as readonly string[]).includes(header) && !Object.values(columns).includes(i),
-    );
-    const loose =
-      at >= 0
-        ? at
-        : headers.findIndex(
-            (header, i) =>
-              field.names.some((name) => name.length > 3 && header.startsWith(name)) &&
-              !Object.values(columns).includes(i),
-          );
-    if (loose >= 0) columns[field.id] = loose;
-  }
+  const columns = guessColumns(table.headers, rosterFields);
+  const headers = table.headers.map(plainWords);
   const header = (field: RosterField) => headers[columns[field] ?? -1] ?? '';
   const cells = (field: RosterField) => table.rows.slice(0, 50).map((row) => row[columns[field] ?? -1] ?? '');
   const numbers = (field: RosterField) =>
@@ -87,13 +64,7 @@ export function guessMapping(table: Table): RosterMapping {
       .filter(Number.isFinite);
   const median = (values: number[]) => values.sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? 0;
   const stature = median(numbers('stature'));
-  const birth = cells('birthDate').filter(Boolean);
-  const parts = birth.map((cell) => cell.split(/[./-]/).map(Number));
-  const dateOrder: DateOrder = birth.every((cell) => /^\d{4}-/.test(cell))
-    ? 'iso'
-    : parts.some((p) => (p[1] ?? 0) > 12)
-      ? 'mdy'
-      : 'dmy';
+  const dateOrder = guessDateOrder(cells('birthDate').filter(Boolean));
   return {
     columns,
     massUnit: /\blbs?\b|pound/.test(header('mass')) ? 'lb' : 'kg',
@@ -108,26 +79,9 @@ export function guessMapping(table: Table): RosterMapping {
   };
 }
 
-const datePatterns: Readonly<Record<DateOrder, readonly string[]>> = {
-  iso: ['yyyy-MM-dd', 'yyyy/MM/dd'],
-  dmy: ['dd.MM.yyyy', 'd.M.yyyy', 'dd/MM/yyyy', 'd/M/yyyy', 'dd-MM-yyyy'],
-  mdy: ['MM/dd/yyyy', 'M/d/yyyy', 'MM-dd-yyyy', 'MM.dd.yyyy'],
-};
-
-function readDate(text: string, order: DateOrder): IsoDay | undefined {
-  for (const pattern of [...datePatterns[order], 'yyyy-MM-dd']) {
-    const date = parse(text, pattern, new Date(2000, 0, 1));
-    if (isValid(date)) {
-      const day = format(date, 'yyyy-MM-dd');
-      if (isIsoDay(day)) return day;
-    }
-  }
-  return undefined;
-}
-
 /** Finds a discipline by id, name or "sport name" however it is written; a sport alone when it has one discipline. */
 export function findDiscipline(text: string): string | undefined {
-  const wanted = plain(text);
+  const wanted = plainWords(text);
   if (wanted === '') return undefined;
   const exact = disciplines.find((discipline) =>
     [
@@ -135,20 +89,20 @@ export function findDiscipline(text: string): string | undefined {
       discipline.name,
       disciplineLabel(discipline.id),
       `${discipline.sportName} ${discipline.name}`,
-    ].some((name) => plain(name) === wanted),
+    ].some((name) => plainWords(name) === wanted),
   );
   if (exact) return exact.id;
   const starts = disciplines.filter(
     (discipline) =>
-      plain(discipline.name).startsWith(wanted) ||
-      plain(`${discipline.sportName} ${discipline.name}`).startsWith(wanted),
+      plainWords(discipline.name).startsWith(wanted) ||
+      plainWords(`${discipline.sportName} ${discipline.name}`).startsWith(wanted),
   );
-  const inside = disciplines.filter((discipline) => plain(discipline.name).split(' ').includes(wanted));
+  const inside = disciplines.filter((discipline) => plainWords(discipline.name).split(' ').includes(wanted));
   return starts.length === 1 ? starts[0]?.id : inside.length === 1 ? inside[0]?.id : undefined;
 }
 
 const personKey = (person: Pick<RosterPerson, 'givenName' | 'familyName' | 'birthDate'>) =>
-  `${plain(person.givenName)}|${plain(person.familyName)}|${person.birthDate}`;
+  `${plainWords(person.givenName)}|${plainWords(person.familyName)}|${person.birthDate}`;
 
 const changeLabels: Readonly<Record<string, string>> = {
   disciplineId: 'discipline',
@@ -224,10 +178,7 @@ export function planRoster(
       birthText === ''
         ? bad('birthDate', 'is empty')
         : (readDate(birthText, mapping.dateOrder) ??
-          bad(
-            'birthDate',
-            `"${birthText}" is not a date (${mapping.dateOrder === 'iso' ? 'year-month-day' : mapping.dateOrder === 'dmy' ? 'day, month, year' : 'month, day, year'})`,
-          ));
+          bad('birthDate', `"${birthText}" is not a date (${dateOrderWords[mapping.dateOrder]})`));
     if (birthDate) {
       if (birthDate > today) bad('birthDate', `${birthDate} lies in the future`);
       else if (ageOn(birthDate, today) < 5 || ageOn(birthDate, today) > 100)
@@ -239,7 +190,7 @@ export function planRoster(
         ? bad('discipline', 'is empty')
         : (findDiscipline(disciplineText) ??
           bad('discipline', `"${disciplineText}" is not a discipline of the catalogue`));
-    const sexText = plain(cell('sex'));
+    const sexText = plainWords(cell('sex'));
     const sex =
       sexText === ''
         ? 'unspecified'
@@ -262,7 +213,7 @@ export function planRoster(
       bodyLimits.statureM,
       (v) => `${v.toFixed(2)} m`,
     );
-    const levelText = plain(cell('level'));
+    const levelText = plainWords(cell('level'));
     const level =
       levelText === ''
         ? 'trained'

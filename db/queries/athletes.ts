@@ -267,10 +267,11 @@ export async function keepDraft(
   id: string,
   fileName: string,
   content: string,
+  athleteId: string | null,
 ): Promise<void> {
   await db
     .insert(importDraft)
-    .values({ id, practiceId, fileName, content })
+    .values({ id, practiceId, fileName, content, athleteId })
     .onConflictDoNothing({ target: importDraft.id });
 }
 

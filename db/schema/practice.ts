@@ -227,12 +227,17 @@ export const importDraft = pgTable(
     practiceId: uuid()
       .notNull()
       .references(() => practice.id),
+    /** Whose sessions it holds; null for a roster. */
+    athleteId: uuid().references(() => athlete.id, { onDelete: 'cascade' }),
     fileName: text().notNull(),
     content: text().notNull(),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     confirmedAt: timestamp({ withTimezone: true }),
   },
-  (t) => [index('import_draft_practice').on(t.practiceId, t.createdAt)],
+  (t) => [
+    index('import_draft_practice').on(t.practiceId, t.createdAt),
+    index('import_draft_athlete').on(t.athleteId),
+  ],
 );
 
 const linkHolders = ['athlete', 'guardian'] as const;

@@ -39,7 +39,9 @@ import { easeBackIn } from './ease-back';
 import { editCatalogue } from './edit-catalogue';
 import { editSession } from './edit-session';
 import { keepExerciseSet, removeExerciseSet } from './exercise-sets';
-import { importRoster, keepDraft } from './import-roster';
+import { importLogs } from './import-logs';
+import { importRoster } from './import-roster';
+import { keepDraft, keepLogDraft } from './keep-draft';
 import { keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
 import { amendTrial, keepTrial } from './keep-trial';
@@ -593,6 +595,32 @@ const stories: readonly Story[] = [
     async () => {
       const id = newId();
       return () => keepDraft(practice.coach, { id, fileName: 'a.csv', content: 'x' });
+    },
+  ],
+  [
+    'log.keep_draft',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const id = newId();
+      return () => keepLogDraft(practice.coach, { id, athleteId, fileName: 'a.csv', content: 'x' });
+    },
+  ],
+  [
+    'log.import',
+    async () => {
+      const { athleteId, log } = await loggable();
+      const draftId = newId();
+      must(await keepLogDraft(practice.coach, { id: draftId, athleteId, fileName: 'a.csv', content: 'x' }));
+      const { sets, ...said } = log;
+      const before = {
+        ...said,
+        id: newId(),
+        sessionId: newId(),
+        onDate: addDays(testDay, -3),
+        painScore: 0,
+        sets,
+      };
+      return () => importLogs(practice.coach, { draftId, athleteId, logs: [before, log] });
     },
   ],
   [

@@ -6,25 +6,13 @@ import {
   addAthletes,
   athletesById,
   claimDraft,
-  keepDraft as keepDraftRow,
   overwriteAthlete,
 } from '~/db/queries/athletes';
 import { newId } from '~/db/queries/practice';
 import { factRow } from './athlete-facts';
 import { command, done, standsAlready } from './command';
-import { id, line } from './fields';
+import { id } from './fields';
 import { recheckOpenSessions } from './recheck';
-
-/** Keeps an uploaded file until its columns are confirmed; nothing of it is an athlete yet. */
-export const keepDraft = command({
-  title: 'import.keep_draft',
-  action: 'athlete.import',
-  input: z.object({ id, fileName: line(0, 200, 'form.too_long'), content: z.string() }),
-  async run(principal, { id: draftId, fileName, content }) {
-    await keepDraftRow(principal.practiceId, draftId, fileName, content);
-    return done(draftId, draftId);
-  },
-});
 
 const imported = athleteSchema.pick({
   givenName: true,

@@ -1,39 +1,29 @@
 import { judgePain } from '~/core/clear/pain';
 import { type LogInput, logSchema } from '~/core/coach/log-form';
 import { painHolds } from '~/core/coach/progress';
-import { type KeptSet, type LaidOut, readSets } from '~/core/coach/read-log';
+import { type KeptSet, readSets } from '~/core/coach/read-log';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
 import { workSeconds } from '~/core/dose/work';
-import { ok, refuse } from '~/core/result';
+import { ok, type Result, refuse } from '~/core/result';
 import { clearLiveSets, insertLog, type LogWithSets, logState } from '~/db/queries/logs';
 import { staffNames } from '~/db/queries/practice';
 import {
   lockSession,
-  type PrescriptionRow,
+  type StoredSession,
   sessionById,
   setMinutes,
   standAsLogged,
 } from '~/db/queries/sessions';
 import { type Principal, painSettings } from '../principal/principal';
 import { loadColumns, loadIn } from '../principal/rows';
-import { loadStanding } from '../principal/subject';
+import { laidOut } from '../principal/sessions';
+import { type AthleteStanding, loadStanding, type Subject } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
 import { layOutWeeks } from './laying-out';
 import { dayOf, placeOf, placeUnplanned } from './log-place';
 import { teach } from './log-teaches';
 import { heldSubject } from './subject';
-
-/** The exercises of a session as its log is held against them. */
-export const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
-  items.map((item) => ({
-    ...item,
-    firstSide: item.detail.firstSide,
-    extraSetSide: item.detail.extraSetSide,
-    amount: item.shownAmount,
-    load: loadIn(item.loadKind, item.shownLoad),
-    lever: item.detail.lever ?? null,
-  }));
 
 const keyOf = (set: Pick<SetRecord, 'rungId' | 'setNo' | 'side'>) => `${set.rungId}|${set.setNo}|${set.side}`;
 
@@ -81,6 +71,133 @@ const minutesDone = ({ trade }: Pick<Principal, 'trade'>, sets: readonly KeptSet
     ),
   );
 
+/** A log that was written, and what follows from it. */
+interface Written {
+  readonly session: StoredSession;
+  readonly outcome: SessionOutcome;
+  readonly standing: AthleteStanding;
+  readonly corrects: boolean;
+  readonly merged: boolean;
+  /** Logs of the session before it. */
+  readonly earlierIds: readonly string[];
+}
+
+/**
+ * Writes a log with its sets, its lessons and the proposals made from it; what is laid out follows when the caller says so.
+ * Undefined when it stands already.
+ */
+export async function writeLog(
+  principal: Principal,
+  subject: Subject,
+  input: LogInput,
+): Promise<Result<Written | undefined>> {
+  const { practiceId, trade } = principal;
+  const { athlete } = subject;
+  const stored = await sessionById(practiceId, input.sessionId);
+  const placed = stored ? ok(stored) : await placeUnplanned(principal, athlete.id, input);
+  if (!placed.ok) return placed;
+  const asked = placed.value;
+  await lockSession(practiceId, asked.id);
+  const read = readSets(trade, laidOut(asked.items), input.sets, athlete.massKg);
+  if (!read.ok) return read;
+  const day = dayOf(principal, subject, asked, input);
+  if (!day.ok) return day;
+  const onDate = day.value;
+  const { session, other } = await placeOf(principal, asked);
+  const before = await logState(session.id, input.id);
+  if (before.known) return ok(undefined);
+  const corrects = other !== undefined && input.corrects === other.id;
+  if (other && !corrects && input.mergeWith !== other.id) {
+    const names = await staffNames(practiceId);
+    return refuse('log.other', {
+      logId: other.id,
+      by: other.linkId ? 'the athlete' : (other.staffId && names.get(other.staffId)) || 'somebody',
+      at: other.createdAt.toISOString(),
+      effort: other.effort,
+      note: other.note,
+    });
+  }
+  const kept =
+    other && !corrects ? together({ input, sets: read.value }, other) : { ...input, sets: read.value };
+  await insertLog(
+    {
+      id: input.id,
+      practiceId,
+      athleteId: athlete.id,
+      sessionId: session.id,
+      version: (before.newest?.version ?? 0) + 1,
+      onDate,
+      effort: kept.effort,
+      painScore: kept.painScore,
+      painRegion: kept.painRegion,
+      painPlaces: kept.painPlaces,
+      sleepHours: kept.sleepHours,
+      readiness: kept.readiness,
+      note: kept.note,
+      reserve: input.reserve,
+      staffId: principal.staffId,
+      linkId: principal.linkId,
+      createdAt: principal.now,
+    },
+    kept.sets.map(({ load, ...set }) => ({
+      ...set,
+      logId: input.id,
+      ...loadColumns(load),
+    })),
+  );
+  if (session.state === 'unplanned') await setMinutes(session.id, minutesDone(principal, kept.sets));
+  else await standAsLogged(session);
+  await clearLiveSets(asked.id);
+  const outcome: SessionOutcome = {
+    logId: input.id,
+    onDate,
+    sets: kept.sets.map(({ load, ...set }) => ({ ...set, load: load?.value ?? null })),
+    reserve: input.reserve,
+    effort: kept.effort,
+    painScore: kept.painScore,
+    painRegion: kept.painRegion,
+    painPlaces: kept.painPlaces,
+  };
+  const standing = await loadStanding(principal, subject);
+  await teach(principal, subject, standing, outcome, before.ids);
+  return ok({
+    session,
+    outcome,
+    standing,
+    corrects,
+    merged: other !== undefined && !corrects,
+    earlierIds: before.ids,
+  });
+}
+
+/** Does a log say that something hurts so much, or there, that its qualities are held? */
+export const endsByPain = (principal: Principal, { painScore, painRegion, sets }: SessionOutcome): boolean =>
+  judgePain(painScore, painRegion, painSettings(principal)) === 'end' ||
+  sets.some((set) => set.faultId === 'pain');
+
+/**
+ * Raises the flag a log asks for. A correction says more of the same pain, and so does the log after the pain that was told
+ * at once: the flag that is open changes, and one that a coach has closed meanwhile stays closed.
+ */
+export async function flagOfLog(
+  principal: Principal,
+  subject: Subject,
+  { outcome, earlierIds }: Written,
+  painId: string | null,
+): Promise<void> {
+  const open = subject.flags.find((flag) => earlierIds.includes(flag.id));
+  await raisePainFlag(principal, {
+    athleteId: subject.athlete.id,
+    sourceId: open?.id ?? painId ?? outcome.logId,
+    score: outcome.painScore,
+    region: outcome.painRegion,
+    places: outcome.painPlaces,
+    qualities: painHolds({ trade: principal.trade, painSettings: painSettings(principal) }, outcome),
+    came: 'after the session',
+    onDate: outcome.onDate,
+  });
+}
+
 /**
  * Keeps the log of a session with its sets, the lessons and proposals made from it, and the flag its pain asks for: all or
  * nothing. One that was logged meanwhile is not overwritten: the sender is told whose log stands, and may put the two
@@ -92,103 +209,24 @@ export const keepLog = command({
   action: 'log.keep',
   input: logSchema,
   async run(principal, input) {
-    const { practiceId, trade } = principal;
-    const stored = await sessionById(practiceId, input.sessionId);
+    const stored = await sessionById(principal.practiceId, input.sessionId);
     const athleteId = stored?.athleteId ?? input.unplannedFor;
     if (athleteId === null) return refuse('session.gone');
     const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
-    const placed = stored ? ok(stored) : await placeUnplanned(principal, athleteId, input);
-    if (!placed.ok) return placed;
-    const asked = placed.value;
-    await lockSession(practiceId, asked.id);
-    const { athlete } = held.value;
-    const read = readSets(trade, laidOut(asked.items), input.sets, athlete.massKg);
-    if (!read.ok) return read;
-    const day = dayOf(principal, held.value, asked, input);
-    if (!day.ok) return day;
-    const onDate = day.value;
-    const { session, other } = await placeOf(principal, asked);
-    const before = await logState(session.id, input.id);
-    if (before.known) return standsAlready({ logId: input.id, flagged: false });
-    const corrects = other !== undefined && input.corrects === other.id;
-    if (other && !corrects && input.mergeWith !== other.id) {
-      const names = await staffNames(practiceId);
-      return refuse('log.other', {
-        logId: other.id,
-        by: other.linkId ? 'the athlete' : (other.staffId && names.get(other.staffId)) || 'somebody',
-        at: other.createdAt.toISOString(),
-        effort: other.effort,
-        note: other.note,
-      });
-    }
-    const kept =
-      other && !corrects ? together({ input, sets: read.value }, other) : { ...input, sets: read.value };
-    await insertLog(
-      {
-        id: input.id,
-        practiceId,
-        athleteId: athlete.id,
-        sessionId: session.id,
-        version: (before.newest?.version ?? 0) + 1,
-        onDate,
-        effort: kept.effort,
-        painScore: kept.painScore,
-        painRegion: kept.painRegion,
-        painPlaces: kept.painPlaces,
-        sleepHours: kept.sleepHours,
-        readiness: kept.readiness,
-        note: kept.note,
-        reserve: input.reserve,
-        staffId: principal.staffId,
-        linkId: principal.linkId,
-        createdAt: principal.now,
-      },
-      kept.sets.map(({ load, ...set }) => ({
-        ...set,
-        logId: input.id,
-        ...loadColumns(load),
-      })),
-    );
-    if (session.state === 'unplanned') await setMinutes(session.id, minutesDone(principal, kept.sets));
-    else await standAsLogged(session);
-    await clearLiveSets(asked.id);
-    const outcome: SessionOutcome = {
-      logId: input.id,
-      onDate,
-      sets: kept.sets.map(({ load, ...set }) => ({ ...set, load: load?.value ?? null })),
-      reserve: input.reserve,
-      effort: kept.effort,
-      painScore: kept.painScore,
-      painRegion: kept.painRegion,
-      painPlaces: kept.painPlaces,
-    };
-    const standing = await loadStanding(principal, held.value);
-    await teach(principal, held.value, standing, outcome, before.ids);
-    await layOutWeeks(principal, held.value, standing, 'follow');
-    const pain = painSettings(principal);
-    const ends =
-      judgePain(kept.painScore, kept.painRegion, pain) === 'end' ||
-      kept.sets.some((set) => set.faultId === 'pain');
-    // A correction says more of the same pain, and so does the log after the pain that was told at once: the flag that is open
-    // changes, and one that a coach has closed meanwhile stays closed.
-    const open = held.value.flags.find((flag) => before.ids.includes(flag.id));
-    if (ends)
-      await raisePainFlag(principal, {
-        athleteId: athlete.id,
-        sourceId: open?.id ?? input.painId ?? input.id,
-        score: kept.painScore,
-        region: kept.painRegion,
-        places: kept.painPlaces,
-        qualities: painHolds({ trade, painSettings: pain }, outcome),
-        came: 'after the session',
-        onDate,
-      });
-    return done({ logId: input.id, flagged: ends }, athlete.id, {
-      sets: kept.sets.length,
-      merged: other !== undefined && !corrects,
+    const subject = held.value;
+    const written = await writeLog(principal, subject, input);
+    if (!written.ok) return written;
+    if (!written.value) return standsAlready({ logId: input.id, flagged: false });
+    const { outcome, standing, merged, corrects } = written.value;
+    await layOutWeeks(principal, subject, standing, 'follow');
+    const flagged = endsByPain(principal, outcome);
+    if (flagged) await flagOfLog(principal, subject, written.value, input.painId);
+    return done({ logId: input.id, flagged }, athleteId, {
+      sets: outcome.sets.length,
+      merged,
       corrected: corrects,
-      flagged: ends,
+      flagged,
     });
   },
 });

@@ -6,10 +6,10 @@ import { dropLiveSet, putLiveSet } from '~/db/queries/logs';
 import { lockSession, type StoredSession, sessionById } from '~/db/queries/sessions';
 import { type Principal, painSettings } from '../principal/principal';
 import { loadColumns } from '../principal/rows';
+import { laidOut } from '../principal/sessions';
 import type { Subject } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { raisePainFlag } from './flags';
-import { laidOut } from './keep-log';
 import { heldSubject } from './subject';
 
 /** What a session under way sends before its log: its sets one by one, one taken back, a pain that ends it. */

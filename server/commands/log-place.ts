@@ -1,5 +1,5 @@
 import { addDays, type IsoDay, isIsoDay, weekStartOf } from '~/core/body/dates';
-import type { LogInput } from '~/core/coach/log-form';
+import { type LogInput, logDaysBack } from '~/core/coach/log-form';
 import { ok, type Result, refuse } from '~/core/result';
 import { type LogWithSets, loggedTwin } from '~/db/queries/logs';
 import { insertUnplanned, type StoredSession, sessionById, sessionOnDay } from '~/db/queries/sessions';
@@ -7,9 +7,6 @@ import type { Principal } from '../principal/principal';
 import type { Subject } from '../principal/subject';
 
 /** Where a log belongs: the session it was written for, the day it was done. */
-
-/** Days back that a log may be written for. */
-const daysBack = 400;
 
 /** The day a log says it was done. */
 export function dayOf(
@@ -21,9 +18,9 @@ export function dayOf(
   const onDate = input.onDate ?? session.onDate;
   const ahead = gate.may('log', { onDate });
   if (ahead.length > 0) return refuse([...ahead]);
-  return isIsoDay(onDate) && onDate >= addDays(today, -daysBack)
+  return isIsoDay(onDate) && onDate >= addDays(today, -logDaysBack)
     ? ok(onDate)
-    : refuse('log.too_old', { onDate, days: daysBack }, ['onDate']);
+    : refuse('log.too_old', { onDate, days: logDaysBack }, ['onDate']);
 }
 
 /** A session for work nobody laid out, on its day; the session that stands on that day is the one to log. */

@@ -1,12 +1,12 @@
+import { chosenColumns, type RowError } from '~/core/formats/columns';
 import {
   guessMapping,
   type KnownAthlete,
   planRoster,
   type RosterMapping,
   type RosterPerson,
-  type RowError,
 } from '~/core/formats/roster';
-import { type DateOrder, type RosterField, rosterFields } from '~/core/formats/roster-fields';
+import { type DateOrder, rosterFields } from '~/core/formats/roster-fields';
 import { readTable, type Table } from '~/core/formats/table';
 
 /** Work too long for the thread that answers everybody. Inputs and results are plain data, which threads can hand over. */
@@ -27,18 +27,10 @@ const shownErrors = 100;
 /** The mapping that was asked for, over the guessed one. */
 function mappingOf(table: Table, asked: RosterWork['asked']): RosterMapping {
   const guess = guessMapping(table);
-  const columns: Partial<Record<RosterField, number>> = { ...guess.columns };
-  for (const { id } of rosterFields) {
-    const text = asked[id];
-    if (text === undefined) continue;
-    const at = Number(text);
-    if (text !== '' && Number.isInteger(at) && at >= 0 && at < table.headers.length) columns[id] = at;
-    else delete columns[id];
-  }
   const pick = <T extends string>(name: string, allowed: readonly T[], otherwise: T): T =>
     allowed.find((value) => value === asked[name]) ?? otherwise;
   return {
-    columns,
+    columns: chosenColumns(table.headers.length, rosterFields, guess.columns, asked),
     massUnit: pick('massUnit', ['kg', 'lb'], guess.massUnit),
     lengthUnit: pick('lengthUnit', ['cm', 'm', 'in'], guess.lengthUnit),
     dateOrder: pick<DateOrder>('dateOrder', ['iso', 'dmy', 'mdy'], guess.dateOrder),

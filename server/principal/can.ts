@@ -38,6 +38,7 @@ export const permissions = {
   'session.edit': coaches,
   'prescription.set': coaches,
   'log.keep': andAthlete,
+  'log.import': everybody,
   'link.make': coaches,
   'link.agree': ['athlete'],
   'proposal.decide': coaches,

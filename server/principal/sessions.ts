@@ -1,5 +1,6 @@
 import { addFlexion, type Flexion, flexionOfSet, noFlexion } from '~/core/clear/flexion';
 import { type Role, roleIn } from '~/core/coach/prescription';
+import type { LaidOut } from '~/core/coach/read-log';
 import type { DosedItem } from '~/core/coach/redose';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
@@ -28,6 +29,17 @@ export const toDosed = (row: PrescriptionRow): DosedItem & { row: PrescriptionRo
   minutes: row.minutes,
   setting: row.detail.setting ?? null,
 });
+
+/** The exercises of a session as its log is held against them. */
+export const laidOut = (items: readonly PrescriptionRow[]): LaidOut[] =>
+  items.map((item) => ({
+    ...item,
+    firstSide: item.detail.firstSide,
+    extraSetSide: item.detail.extraSetSide,
+    amount: item.shownAmount,
+    load: loadIn(item.loadKind, item.shownLoad),
+    lever: item.detail.lever ?? null,
+  }));
 
 /** A session somebody has begun or done is kept as it is. */
 export const isBegun = (session: StoredSession): boolean =>

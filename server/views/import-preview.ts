@@ -15,7 +15,7 @@ export async function rosterFound(
   { readonly id: string; readonly fileName: string; readonly found: RosterFound | undefined } | undefined
 > {
   const draft = isUuid(draftId) ? await draftById(principal.practiceId, draftId) : undefined;
-  if (!draft) return undefined;
+  if (!draft || draft.athleteId !== null) return undefined;
   if (draft.confirmedAt) return { id: draft.id, fileName: draft.fileName, found: undefined };
   const athletes = await athletesOf(principal.practiceId);
   const found = await inWorker('roster', {

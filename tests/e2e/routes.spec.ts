@@ -80,6 +80,8 @@ const table: Readonly<Record<string, Row>> = {
   'athletes/:athleteId/plan': { see: all, send: coaches, body: () => ({ id: uuidv7() }) },
   'athletes/:athleteId/links': { see: all, send: coaches },
   'athletes/:athleteId/coach': { see: all, send: coaches },
+  'athletes/:athleteId/coach/import': { see: all, send: all },
+  'athletes/:athleteId/coach/import/:draftId': { see: all, send: all },
   'athletes/:athleteId/coach/unplanned': { see: all, send: nobody },
   'athletes/:athleteId/coach/:sessionId/log': { see: all, send: nobody },
   'athletes/:athleteId/coach/:sessionId/hand': {
@@ -132,6 +134,7 @@ const table: Readonly<Record<string, Row>> = {
   'settings/staff/:staffId/password': { see: 'write only', send: owner },
   'settings/staff/:staffId/sign-out': { see: 'write only', send: owner },
   sync: { see: 'write only', send: all },
+  'athletes/:athleteId/sessions.csv': { see: all, send: nobody },
   'athletes/:athleteId/sessions.ics': { see: all, send: nobody },
   palette: { see: all, send: nobody },
   'news/flags/:flagId': { see: all, send: nobody },
@@ -172,6 +175,7 @@ interface World {
   readonly stillId: string;
   readonly batteryId: string;
   readonly draftId: string;
+  readonly logDraftId: string;
   readonly staffId: string;
 }
 
@@ -278,13 +282,24 @@ async function aWorld(request: APIRequestContext): Promise<World> {
     maxRedirects: 0,
   });
   const draftId = drafted.headers().location?.split('/').at(-1) ?? '';
+  const sessions = await request.post(`${path}/coach/import`, {
+    multipart: {
+      file: {
+        name: 'sessions.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('Day,Exercise,Seconds,Effort\nyesterday,plank_full,20,5\n'),
+      },
+    },
+    maxRedirects: 0,
+  });
+  const logDraftId = sessions.headers().location?.split('/').at(-1) ?? '';
   await post('/settings/staff', {
     id: ids.staffId,
     name: 'Passing Hand',
     email: `${ids.staffId}@hands.example`,
     role: 'assistant',
   });
-  return { athleteId, sessionId, flagId, draftId, ...ids };
+  return { athleteId, sessionId, flagId, draftId, logDraftId, ...ids };
 }
 
 /** The address of a row, its athlete from one world and the thing under it from another. */
@@ -295,6 +310,7 @@ function addressOf(pattern: string, whose: World, things: World): string {
     if (name === 'schoolId') return 'brace';
     if (name === 'toolId') return 'lever';
     if (name === 'instrument') return 'cuff';
+    if (pattern.includes('coach/import/')) return things.logDraftId;
     return things[name as keyof World];
   });
   if (pattern.startsWith('instruments'))

@@ -1,7 +1,13 @@
-import { Form, href, redirect, useNavigation, useSearchParams } from 'react-router';
+import { Form, href, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
-import { FormError, SelectField } from '~/app/components/field';
-import { HeadCells } from '~/app/components/head-cells';
+import { FormError } from '~/app/components/field';
+import {
+  ColumnChoices,
+  dateChoice,
+  massChoice,
+  RowErrors,
+  useMapping,
+} from '~/app/components/import/columns';
 import { Scroller } from '~/app/components/scroller';
 import { dayText } from '~/app/lib/format';
 import { answer, refusal, requireMay } from '~/app/lib/reply.server';
@@ -9,7 +15,7 @@ import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { rosterFields } from '~/core/formats/roster-fields';
 import { issue } from '~/core/result';
-import { counted, numbered } from '~/core/words/counted';
+import { counted } from '~/core/words/counted';
 import { importRoster } from '~/server/commands/import-roster';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { rosterFound, shownRoster } from '~/server/views/import-preview';
@@ -45,118 +51,38 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   );
 }
 
-const units: readonly {
-  name: 'massUnit' | 'lengthUnit' | 'dateOrder';
-  label: string;
-  options: readonly (readonly [string, string])[];
-}[] = [
-  {
-    name: 'massUnit',
-    label: 'Masses are in',
-    options: [
-      ['kg', 'kg'],
-      ['lb', 'lb'],
-    ],
-  },
-  {
-    name: 'lengthUnit',
-    label: 'Statures are in',
-    options: [
-      ['cm', 'cm'],
-      ['m', 'm'],
-      ['in', 'in'],
-    ],
-  },
-  {
-    name: 'dateOrder',
-    label: 'Dates are',
-    options: [
-      ['iso', 'year-month-day'],
-      ['dmy', 'day.month.year'],
-      ['mdy', 'month/day/year'],
-    ],
-  },
-];
-
 const words = { new: 'Add', update: 'Change', same: 'Same' } as const;
 
 export default function ImportPreview({ loaderData, actionData }: Route.ComponentProps) {
   const { fileName, headers, mapping, missing, counts, errors, rows } = loaderData;
-  const [params, setParams] = useSearchParams();
+  const { text, change } = useMapping();
   const busy = useNavigation().state !== 'idle';
-  const change = (name: string, value: string) => {
-    const next = new URLSearchParams(params);
-    next.set(name, value);
-    setParams(next, { replace: true, preventScrollReset: true });
-  };
   const writes = counts.new + counts.update;
   return (
     <>
       <h1 className="text-4xl">Check the roster</h1>
       <p className="mt-2 text-quiet">{fileName}. Nothing is written until you confirm below.</p>
-      <section aria-labelledby="columns" className="mt-6">
-        <h2 id="columns" className="text-2xl">
-          Which column holds what
-        </h2>
-        <div className="mt-3 grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
-          {rosterFields.map((field) => (
-            <SelectField
-              key={field.id}
-              label={field.label}
-              value={mapping.columns[field.id] ?? ''}
-              onChange={(event) => change(field.id, event.target.value)}
-              errors={
-                field.required && mapping.columns[field.id] === undefined ? ['Choose a column.'] : undefined
-              }
-            >
-              <option value="">{field.required ? 'Choose …' : 'Not in the file'}</option>
-              {headers.map((header, i) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: columns of a file have no other identity
-                <option key={`${header}-${i}`} value={i}>
-                  {header || `Column ${i + 1}`}
-                </option>
-              ))}
-            </SelectField>
-          ))}
-          {units.map((unit) => (
-            <SelectField
-              key={unit.name}
-              label={unit.label}
-              value={mapping[unit.name]}
-              onChange={(event) => change(unit.name, event.target.value)}
-            >
-              {unit.options.map(([value, label]) => (
-                <option key={value} value={value}>
-                  {label}
-                </option>
-              ))}
-            </SelectField>
-          ))}
-        </div>
-      </section>
-      {errors.length > 0 ? (
-        <section aria-labelledby="errors" className="mt-8 border-2 border-ink bg-chalk p-5">
-          <h2 id="errors" className="text-2xl">
-            {numbered(counts.error, 'One row has an error', `${counts.error} rows have errors`)}
-          </h2>
-          <table className="mt-2 w-full text-left">
-            <thead>
-              <tr>
-                <HeadCells className="pr-4" names={['Line', 'Column', 'What is wrong']} />
-              </tr>
-            </thead>
-            <tbody className="rule-list">
-              {errors.map((error) => (
-                <tr key={`${error.line}-${error.column}-${error.reason}`}>
-                  <td className="py-1 pr-4">{error.line}</td>
-                  <td className="py-1 pr-4 font-bold">{error.column}</td>
-                  <td className="py-1">{error.reason}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </section>
-      ) : null}
+      <ColumnChoices
+        fields={rosterFields}
+        headers={headers}
+        columns={mapping.columns}
+        choices={[
+          massChoice(mapping.massUnit, 'Masses are in'),
+          {
+            name: 'lengthUnit',
+            label: 'Statures are in',
+            value: mapping.lengthUnit,
+            options: [
+              ['cm', 'cm'],
+              ['m', 'm'],
+              ['in', 'in'],
+            ],
+          },
+          dateChoice(mapping.dateOrder),
+        ]}
+        onChange={change}
+      />
+      <RowErrors count={counts.error} errors={errors} />
       {missing.length === 0 ? (
         <section aria-labelledby="rows" className="mt-8">
           <h2 id="rows" className="figures text-2xl">
@@ -182,7 +108,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
         </section>
       ) : null}
       <Form method="post" className="mt-6">
-        <input type="hidden" name="mapping" value={params.toString()} />
+        <input type="hidden" name="mapping" value={text} />
         {counts.error > 0 ? (
           <label className="flex min-h-11 items-center gap-3">
             <input type="checkbox" name="skipErrors" className="size-6" />

@@ -148,6 +148,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
             <Link to={href('/athletes/:athleteId/coach/unplanned', { athleteId })} className="py-2">
               Log work that was not planned
             </Link>
+            <Link to={href('/athletes/:athleteId/coach/import', { athleteId })} className="py-2">
+              Import sessions
+            </Link>
           </p>
           {loaderData.mayLayOut && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
             <Form method="post" action={`?week=${weekStart}`}>

@@ -1,0 +1,129 @@
+import { useSearchParams } from 'react-router';
+import { SelectField } from '~/app/components/field';
+import { HeadCells } from '~/app/components/head-cells';
+import type { ColumnField, RowError } from '~/core/formats/columns';
+import { numbered } from '~/core/words/counted';
+
+export interface Choice {
+  readonly name: string;
+  readonly label: string;
+  readonly value: string;
+  readonly options: readonly (readonly [string, string])[];
+}
+
+export const dateChoice = (value: string): Choice => ({
+  name: 'dateOrder',
+  label: 'Dates are',
+  value,
+  options: [
+    ['iso', 'year-month-day'],
+    ['dmy', 'day.month.year'],
+    ['mdy', 'month/day/year'],
+  ],
+});
+export const massChoice = (value: string, label: string): Choice => ({
+  name: 'massUnit',
+  label,
+  value,
+  options: [
+    ['kg', 'kg'],
+    ['lb', 'lb'],
+  ],
+});
+
+/** What is chosen of a file stands in the address, so that it can be looked at again. */
+export function useMapping(): { text: string; change: (name: string, value: string) => void } {
+  const [params, setParams] = useSearchParams();
+  return {
+    text: params.toString(),
+    change: (name, value) => {
+      const next = new URLSearchParams(params);
+      next.set(name, value);
+      setParams(next, { replace: true, preventScrollReset: true });
+    },
+  };
+}
+
+/** Which column of a file holds what, and how its figures are written. */
+export function ColumnChoices({
+  fields,
+  headers,
+  columns,
+  choices,
+  onChange,
+}: {
+  fields: readonly ColumnField[];
+  headers: readonly string[];
+  columns: Readonly<Partial<Record<string, number>>>;
+  choices: readonly Choice[];
+  onChange: (name: string, value: string) => void;
+}) {
+  return (
+    <section aria-labelledby="columns" className="mt-6">
+      <h2 id="columns" className="text-2xl">
+        Which column holds what
+      </h2>
+      <div className="mt-3 grid gap-4 sm:grid-cols-2 lg:grid-cols-4">
+        {fields.map((field) => (
+          <SelectField
+            key={field.id}
+            label={field.label}
+            value={columns[field.id] ?? ''}
+            onChange={(event) => onChange(field.id, event.target.value)}
+            errors={field.required && columns[field.id] === undefined ? ['Choose a column.'] : undefined}
+          >
+            <option value="">{field.required ? 'Choose …' : 'Not in the file'}</option>
+            {headers.map((header, i) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: columns of a file have no other identity
+              <option key={`${header}-${i}`} value={i}>
+                {header || `Column ${i + 1}`}
+              </option>
+            ))}
+          </SelectField>
+        ))}
+        {choices.map(({ name, label, value, options }) => (
+          <SelectField
+            key={name}
+            label={label}
+            value={value}
+            onChange={(event) => onChange(name, event.target.value)}
+          >
+            {options.map(([option, says]) => (
+              <option key={option} value={option}>
+                {says}
+              </option>
+            ))}
+          </SelectField>
+        ))}
+      </div>
+    </section>
+  );
+}
+
+/** Lines that cannot be taken, each with its column and why. */
+export function RowErrors({ count, errors }: { count: number; errors: readonly RowError[] }) {
+  if (errors.length === 0) return null;
+  return (
+    <section aria-labelledby="errors" className="mt-8 border-2 border-ink bg-chalk p-5">
+      <h2 id="errors" className="text-2xl">
+        {numbered(count, 'One row has an error', `${count} rows have errors`)}
+      </h2>
+      <table className="mt-2 w-full text-left">
+        <thead>
+          <tr>
+            <HeadCells className="pr-4" names={['Line', 'Column', 'What is wrong']} />
+          </tr>
+        </thead>
+        <tbody className="rule-list">
+          {errors.map((error) => (
+            <tr key={`${error.line}-${error.column}-${error.reason}`}>
+              <td className="py-1 pr-4">{error.line}</td>
+              <td className="py-1 pr-4 font-bold">{error.column}</td>
+              <td className="py-1">{error.reason}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
