@@ -73,6 +73,7 @@ export default [
     // Live views and paper fill the page.
     route('screen/clocks', 'routes/screen/clocks.tsx'),
     route('athletes/:athleteId/screen/:screeningId', 'routes/screen/station.tsx'),
+    route('athletes/:athleteId/flags/:flagId/note', 'routes/clear/referral.tsx'),
     route('athletes/:athleteId/card', 'routes/coach/card.tsx'),
     route('live', 'routes/coach/live.tsx'),
     // Writes.

@@ -176,5 +176,8 @@ it('only what is called so wholly is taken unasked; the rest is offered, the lik
     }
   const plank = namedExercise(shippedTrade, 'plank');
   expect(plank.candidates.length).toBeGreaterThan(3);
+  const ours = namedExercise(shippedTrade, 'our own bird dog special');
+  expect(ours.rungId).toBeUndefined();
+  expect(shippedTrade.rung(ours.candidates[0] ?? '').name.toLowerCase()).toContain('bird dog');
   expect(namedExercise(shippedTrade, 'quux').candidates).toEqual([]);
 });

@@ -1,7 +1,7 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
 import type { Load } from '~/core/body/posture';
 import { type MassUnit, parseDecimal, toMassKg } from '~/core/body/units';
-import type { Rung } from '~/core/catalogue';
+import type { Ladder, Rung } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { type PainRegion, painRegions } from '~/core/clear/pain';
 import { placeIds, places, regionsOf } from '~/core/clear/pain-map';
@@ -70,19 +70,23 @@ export const flagWithinDays = 14;
 /** What a file calls an exercise, held against names and other names; only one that is called so wholly is taken unasked. */
 export function namedExercise(trade: Trade, text: string): NamedExercise {
   const wanted = plainWords(text);
-  const scored = trade.ladders
-    .flatMap((ladder) =>
-      ladder.rungs.map((rung) => ({
-        rung,
-        score:
-          rung.id === text || plainWords(rung.name) === wanted
-            ? Number.POSITIVE_INFINITY
-            : searchScore(ladder, rung, text, true),
-      })),
-    )
-    .filter(({ score }) => score > 0)
-    .sort((a, b) => b.score - a.score);
-  const [best, second] = scored;
+  const scoredBy = (score: (ladder: Ladder, rung: Rung) => number) =>
+    trade.ladders
+      .flatMap((ladder) => ladder.rungs.map((rung) => ({ rung, score: score(ladder, rung) })))
+      .filter((one) => one.score > 0)
+      .sort((a, b) => b.score - a.score);
+  const whole = scoredBy((ladder, rung) =>
+    rung.id === text || plainWords(rung.name) === wanted
+      ? Number.POSITIVE_INFINITY
+      : searchScore(ladder, rung, text, true),
+  );
+  // What is called by no name as a whole may be known by some of its words.
+  const words = wanted.split(' ').filter((word) => word.length > 2);
+  const scored =
+    whole.length > 0
+      ? whole
+      : scoredBy((ladder, rung) => words.reduce((sum, word) => sum + searchScore(ladder, rung, word), 0));
+  const [best, second] = whole;
   const sure = best && best.score >= meantWholly && (second?.score ?? 0) < best.score;
   return {
     text,

@@ -52,6 +52,15 @@ export async function addFlag(row: typeof flag.$inferInsert): Promise<'raised' |
   return 'again';
 }
 
+/** Every flag of an athlete, open or closed, the newest first. */
+export async function flagsOf(practiceId: string, athleteId: string): Promise<FlagRow[]> {
+  return db
+    .select()
+    .from(flag)
+    .where(and(eq(flag.practiceId, practiceId), eq(flag.athleteId, athleteId)))
+    .orderBy(desc(flag.openedAt));
+}
+
 /** A flag of this practice with whose it is. */
 export async function flagWithName(practiceId: string, id: string) {
   const [row] = await db

@@ -92,6 +92,7 @@ const table: Readonly<Record<string, Row>> = {
   'athletes/:athleteId/review': { see: all, send: nobody },
   'athletes/:athleteId/review/over-time': { see: all, send: nobody },
   'athletes/:athleteId/screen/:screeningId': { see: all, send: all },
+  'athletes/:athleteId/flags/:flagId/note': { see: all, send: nobody },
   'athletes/:athleteId/card': { see: all, send: nobody },
   'athletes/:athleteId/clear/agreement': { see: 'write only', send: coaches },
   'athletes/:athleteId/flags/:flagId': {

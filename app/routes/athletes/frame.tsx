@@ -76,7 +76,15 @@ function FlagNotice({ athleteId, flag, mayClose }: FlagNoticeProps) {
   const issues = fetcher.data?.issues ?? [];
   return (
     <Notice word="Open flag" strong className="no-print mt-5">
-      <p>{flag.text} Consider a referral. What it holds stays held until a coach closes it with a reason.</p>
+      <p>
+        {flag.text} Consider a referral. What it holds stays held until a coach closes it with a reason.{' '}
+        <Link
+          to={href('/athletes/:athleteId/flags/:flagId/note', { athleteId, flagId: flag.id })}
+          className="inline-flex min-h-8 items-center"
+        >
+          Note for a practitioner
+        </Link>
+      </p>
       {mayClose ? (
         <fetcher.Form
           method="post"

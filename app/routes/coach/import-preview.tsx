@@ -130,7 +130,7 @@ export default function ImportLogsPreview({ loaderData, actionData, params }: Ro
           <ul className="rule-list mt-2">
             {wrong.map(({ onDate, line, issues }) => (
               <li key={onDate} className="py-1">
-                <strong>{dayText(onDate)}</strong>, line {line}: {issuesText(issues)}
+                <strong>{dayText(onDate)}</strong>, line {line}: {issuesText(issues.slice(0, 1))}
               </li>
             ))}
           </ul>
