@@ -31,7 +31,7 @@ export function FaultPair({
           plain
           className={`w-full ${className}`}
         />
-        <figcaption className="text-center text-fine text-quiet">right</figcaption>
+        <figcaption className="text-center text-fine">right</figcaption>
       </figure>
       <figure>
         <Drawing

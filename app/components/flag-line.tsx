@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { href, Link } from 'react-router';
+import { href, Link, useLocation, useRevalidator } from 'react-router';
 import { useNews } from '~/app/lib/news';
 
 interface Raised {
@@ -12,8 +12,12 @@ interface Raised {
 /** A flag that has just been raised, wherever, is said on the page that is open. */
 export function FlagLine({ className }: { className?: string }) {
   const [raised, setRaised] = useState<readonly Raised[]>([]);
-  useNews(({ what, flagId }) => {
-    if (what !== 'flag.raised' || !flagId) return;
+  const { pathname } = useLocation();
+  const { revalidate } = useRevalidator();
+  useNews(({ what, id, flagId }) => {
+    if (what !== 'flag.raised' || !flagId || !id) return;
+    // The athlete's own pages have it at their head.
+    if (pathname.startsWith(href('/athletes/:athleteId', { athleteId: id }))) return void revalidate();
     const read = async () => {
       const response = await fetch(href('/news/flags/:flagId', { flagId }));
       if (!response.ok || response.redirected) return;

@@ -3,18 +3,18 @@ import { mostPlaces, type Place, places, placesText, type View } from '~/core/cl
 /** Blocks of a body, in per cent of its frame: left, top, width, height; of a pair, the one on the reader's left. */
 type Block = readonly [left: number, top: number, width: number, height: number];
 const blocks: Readonly<Record<Place['spot'], Block>> = {
-  front_neck: [41, 12.5, 18, 4],
-  front_shoulder: [7, 17, 20.5, 8],
+  front_neck: [38, 11, 24, 6],
+  front_shoulder: [7, 17.5, 20.5, 7.5],
   arm: [3, 25.5, 17, 24],
-  chest: [28.5, 17, 21, 13.5],
+  chest: [28.5, 17.5, 21, 13],
   belly: [23, 31, 54, 11],
   groin: [23, 42.5, 26.5, 8.5],
   front_thigh: [22, 51.5, 26, 17.5],
   front_knee: [23, 69.5, 24, 7],
   shin: [24, 77, 22, 22],
-  back_neck: [41, 12.5, 18, 4],
-  shoulder_blade: [21, 17, 19.5, 13.5],
-  upper_back: [41, 17, 18, 17],
+  back_neck: [38, 11, 24, 6],
+  shoulder_blade: [21, 17.5, 19.5, 13],
+  upper_back: [41, 17.5, 18, 16.5],
   low_back: [23, 31, 17.5, 12],
   sacrum: [41, 34.5, 18, 8.5],
   buttock: [22, 43.5, 27.5, 9.5],
@@ -47,7 +47,7 @@ function Body({
       <div className="relative mx-auto aspect-[5/12] w-full">
         <span
           aria-hidden="true"
-          className="absolute left-[37%] top-0 block h-[11.5%] w-[26%] rounded-full border border-current opacity-50"
+          className="absolute left-[37%] top-0 block h-[10.5%] w-[26%] rounded-full border border-current opacity-50"
         />
         {view === 'back'
           ? [3, 80].map((left) => (

@@ -82,6 +82,7 @@ const views: [string, string][] = [
   ['Plan', `${ysolde}/plan`],
   ['Coach', `${ysolde}/coach`],
   ['log of unplanned work', `${ysolde}/coach/unplanned`],
+  ['import of sessions', `${ysolde}/coach/import`],
   ['proposals', '/proposals'],
   ['card', `${ysolde}/card`],
   ['who goes to the mat', '/live'],
@@ -149,6 +150,57 @@ test('axe finds nothing in the preview of an import, nor at the door', async ({ 
   await door.goto('/sign-in');
   await clean(door);
   await context.close();
+});
+
+test('axe finds nothing in the preview of sessions, nor in a note for a practitioner', async ({ page }) => {
+  await page.goto(`${ysolde}/coach/import`);
+  await page.getByLabel('File of sessions').setInputFiles({
+    name: 'autumn.csv',
+    mimeType: 'text/csv',
+    buffer: Buffer.from(
+      'Day,Exercise,Seconds,Effort\n2026-01-05,Plank,30,5\nnever,Plank,30,5\n2026-01-06,our own thing,9,5\n',
+    ),
+  });
+  await page.getByRole('button', { name: 'Read the file' }).click();
+  await expect(page.getByText('Choose which it is.')).toBeVisible();
+  await clean(page);
+  await page.goto(demoAthlete('Rafferty Dunnock'));
+  await page.getByRole('link', { name: 'Note for a practitioner' }).click();
+  await expect(page.getByRole('heading', { name: 'Referral note' })).toBeVisible();
+  await readsWell(page, new URL(page.url()).pathname);
+});
+
+test('axe finds nothing on the mat, in the dark and in a bright hall: before, in and after a set, in pain, at the end', async ({
+  page,
+}) => {
+  test.setTimeout(180_000);
+  await page.goto(nextWeek);
+  const mat = await page.getByRole('link', { name: 'Take it to the mat' }).first().getAttribute('href');
+  await page.addInitScript(() => localStorage.setItem('zest-pillar.live-settings', '{"leadS":0}'));
+  await page.goto(String(mat));
+  await hydrated(page);
+  const main = page.locator('button[data-main]');
+  const both = async () => {
+    await clean(page);
+    await page.getByText('More', { exact: true }).click();
+    await page.getByRole('button', { name: 'Light', exact: true }).click();
+    await clean(page);
+    await page.getByRole('button', { name: 'Dark', exact: true }).click();
+    await page.getByText('More', { exact: true }).click();
+  };
+  await both();
+  await main.click();
+  await both();
+  await main.click();
+  await both();
+  await page.getByRole('button', { name: 'Stop: pain' }).click();
+  await both();
+  await page.getByRole('group', { name: 'Pain, 0 to 10' }).getByRole('button', { name: '6' }).click();
+  await page.getByRole('group', { name: 'Where' }).getByRole('button', { name: 'low back' }).click();
+  await expect(page.getByRole('button', { name: 'Keep this session' })).toBeVisible();
+  await both();
+  await page.setViewportSize({ width: 360, height: 740 });
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(360);
 });
 
 test('axe finds nothing in the station, before, while and after a trial', async ({ page }) => {

@@ -1,6 +1,7 @@
 import { href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { WholePageError } from '~/app/components/error-page';
+import { Scroller } from '~/app/components/scroller';
 import { dayText, longDayText } from '~/app/lib/format';
 import { pageTitle } from '~/app/lib/title';
 import { counted, listed } from '~/core/words/counted';
@@ -95,30 +96,32 @@ export default function Referral({ loaderData: view }: Route.ComponentProps) {
       <h2 className={line}>What was measured</h2>
       {measured.length === 0 ? <p className="mt-1">Nothing yet.</p> : null}
       {measured.length > 0 ? (
-        <table className="figures mt-1 w-full text-left">
-          <thead className="text-aside text-quiet">
-            <tr>
-              {['Test', 'Side', 'Result', 'Seen', 'Day'].map((head) => (
-                <th key={head} scope="col" className="py-1 pr-4 font-normal">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody className="rule-list">
-            {measured.map((row) => (
-              <tr key={row.key}>
-                <th scope="row" className="py-1 pr-4 font-normal">
-                  {row.test}
-                </th>
-                <td className="py-1 pr-4">{row.side}</td>
-                <td className="py-1 pr-4 font-bold">{row.value}</td>
-                <td className="py-1 pr-4">{row.faults.join(', ')}</td>
-                <td className="whitespace-nowrap py-1">{dayText(row.onDate)}</td>
+        <Scroller label="What was measured">
+          <table className="figures mt-1 w-full text-left">
+            <thead className="text-aside text-quiet">
+              <tr>
+                {['Test', 'Side', 'Result', 'Seen', 'Day'].map((head) => (
+                  <th key={head} scope="col" className="py-1 pr-4 font-normal">
+                    {head}
+                  </th>
+                ))}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody className="rule-list">
+              {measured.map((row) => (
+                <tr key={row.key}>
+                  <th scope="row" className="py-1 pr-4 font-normal">
+                    {row.test}
+                  </th>
+                  <td className="py-1 pr-4">{row.side}</td>
+                  <td className="py-1 pr-4 font-bold">{row.value}</td>
+                  <td className="py-1 pr-4">{row.faults.join(', ')}</td>
+                  <td className="whitespace-nowrap py-1">{dayText(row.onDate)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </Scroller>
       ) : null}
       {before.length > 0 ? (
         <>

@@ -35,6 +35,20 @@ export async function action({ params, request, context }: Route.ActionArgs) {
   return redirect(`${href('/athletes/:athleteId/coach', { athleteId: params.athleteId })}?week=${week}`);
 }
 
+/** What was done that no card says. */
+function BesidesThePlan({ athleteId }: { athleteId: string }) {
+  return (
+    <>
+      <Link to={href('/athletes/:athleteId/coach/unplanned', { athleteId })} className="py-2">
+        Log work that was not planned
+      </Link>
+      <Link to={href('/athletes/:athleteId/coach/import', { athleteId })} className="py-2">
+        Import sessions
+      </Link>
+    </>
+  );
+}
+
 export default function WeekView({ loaderData, actionData }: Route.ComponentProps) {
   const { athleteId, blocked, planned, week, sessions, weekStart, thisWeek, today, proposals, leftOut } =
     loaderData;
@@ -49,6 +63,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
           <ButtonLink look="next" to={href('/athletes/:athleteId/plan', { athleteId })}>
             Plan the season
           </ButtonLink>
+        </p>
+        <p className="mt-2 flex flex-wrap gap-x-6">
+          <BesidesThePlan athleteId={athleteId} />
         </p>
       </Empty>
     );
@@ -131,6 +148,9 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                 </Button>
               </Form>
             ) : null}
+            <p className="mt-2 flex flex-wrap gap-x-6">
+              <BesidesThePlan athleteId={athleteId} />
+            </p>
           </Empty>
         </div>
       ) : (
@@ -145,12 +165,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
             <a href={href('/athletes/:athleteId/sessions.ics', { athleteId })} className="py-2" download>
               Calendar file
             </a>
-            <Link to={href('/athletes/:athleteId/coach/unplanned', { athleteId })} className="py-2">
-              Log work that was not planned
-            </Link>
-            <Link to={href('/athletes/:athleteId/coach/import', { athleteId })} className="py-2">
-              Import sessions
-            </Link>
+            <BesidesThePlan athleteId={athleteId} />
           </p>
           {loaderData.mayLayOut && weekStart >= thisWeek && weekStart <= addDays(thisWeek, 7) ? (
             <Form method="post" action={`?week=${weekStart}`}>
