@@ -6,6 +6,7 @@ import {
   type RouterContextProvider,
   ServerRouter,
 } from 'react-router';
+import { still } from '~/app/lib/still.server';
 import { isDatabaseDown } from '~/server/http/away';
 import { sayable } from '~/server/http/sayable';
 import { nonceContext } from '~/server/principal/context';
@@ -16,6 +17,12 @@ export function handleError(error: unknown, { request }: { request: Request }): 
   const path = new URL(request.url).pathname.replace(/[0-9a-f]{8}-[0-9a-f-]{27}/gi, ':id');
   if (isDatabaseDown(error)) process.stderr.write(`database away: ${request.method} ${path}\n`);
   else process.stderr.write(`error: ${request.method} ${path}: ${sayable(error)}\n`);
+}
+
+/** Does the route at hand say that its page is only read? */
+function isStill({ routeModules, staticHandlerContext: { matches, errors } }: EntryContext): boolean {
+  const handle = routeModules[matches.at(-1)?.route.id ?? '']?.handle as { still?: boolean } | undefined;
+  return handle?.still === true && !errors;
 }
 
 export default function handleRequest(
@@ -45,7 +52,13 @@ export default function handleRequest(
                 next();
               },
               final(next) {
-                resolve(new Response(Buffer.concat(pieces), { headers, status: code }));
+                const page = Buffer.concat(pieces);
+                resolve(
+                  new Response(isStill(routerContext) ? still(page.toString('utf8'), nonce) : page, {
+                    headers,
+                    status: code,
+                  }),
+                );
                 next();
               },
             }),

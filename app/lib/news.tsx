@@ -1,5 +1,6 @@
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef } from 'react';
-import { href, useRevalidator } from 'react-router';
+import { href } from 'react-router';
+import { useLookAgain } from './look-again';
 
 /** What was written in the practice: whose it is, and which command did it. */
 export interface Heard {
@@ -71,14 +72,14 @@ const togetherMs = 150;
 
 /** Brings the page up to date when something is written that it shows. */
 export function useFresh(concerns: (news: Heard) => boolean): void {
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   const soon = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
   useEffect(() => () => clearTimeout(soon.current), []);
   useNews((news) => {
     if (news.what !== 'missed' && !concerns(news)) return;
     soon.current ??= setTimeout(() => {
       soon.current = undefined;
-      void revalidate();
+      void lookAgain();
     }, togetherMs);
   });
 }

@@ -45,9 +45,7 @@ describe('a referral note', () => {
     const athleteId = await aPlanned(practice.coach);
     const log = logOf(await todaysOf(practice.coach, athleteId), { painScore: 6, painRegion: 'knee' });
     must(await keepLog(practice.coach, log));
-    must(
-      await closeFlag(practice.coach, { athleteId, flagId: log.id, reason: 'Seen by a physiotherapist' }),
-    );
+    must(await closeFlag(practice.coach, { athleteId, flagId: log.id, reason: 'Seen by a physiotherapist' }));
     const note = await noteOf(athleteId, log.id);
     expect(note?.flag.closed?.reason).toBe('Seen by a physiotherapist');
     expect(note).toMatchObject({ held: [], heldSessions: 0, before: [] });

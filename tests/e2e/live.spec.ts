@@ -241,7 +241,7 @@ test.describe('without network', () => {
     await hydrated(own);
     await own.getByRole('button', { name: 'Sign out' }).click();
     await own.waitForURL(/sign-in/);
-    expect(await own.evaluate(() => caches.has('last-seen'))).toBe(false);
+    await expect.poll(() => own.evaluate(() => caches.has('last-seen'))).toBe(false);
     await context.close();
   });
 });
@@ -329,7 +329,10 @@ test('the card changes while its session runs: a flag raised elsewhere stops wha
   });
   expect(told.status()).toBe(200);
   await page.evaluate(() => window.dispatchEvent(new Event('online')));
-  await expect(page.getByRole('alert')).toContainText('may not be done now');
+  await expect(page.getByRole('alert').filter({ hasText: 'The card changed meanwhile' })).toContainText(
+    'may not be done now',
+  );
+  await expect(page.getByRole('alert').filter({ hasText: 'Pain 7 of 10 (low back)' })).toBeVisible();
   await expect(page.getByRole('heading', { level: 2 })).toContainText(/breath|brace|done/i);
   await page.goto(`${path}/clear`);
   await expect(page.getByText('Pain 7 of 10 (low back)').first()).toBeVisible();

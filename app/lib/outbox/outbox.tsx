@@ -8,7 +8,8 @@ import {
   useRef,
   useState,
 } from 'react';
-import { href, useRevalidator } from 'react-router';
+import { href } from 'react-router';
+import { useLookAgain } from '~/app/lib/look-again';
 import type { Issue } from '~/core/result';
 import type { SyncEntryInput } from '~/core/sync/entries';
 import { sendNext } from './send';
@@ -82,7 +83,7 @@ export function OutboxProvider({
   const [sent, setSent] = useState(0);
   const [puts, setPuts] = useState(0);
   const [known, setKnown] = useState(false);
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   const running = useRef(false);
   const asked = useRef(false);
   const tries = useRef(0);
@@ -162,9 +163,9 @@ export function OutboxProvider({
   // Whatever page is open shows what the server has been told meanwhile, once when several went after each other.
   useEffect(() => {
     if (sent === 0) return;
-    const soon = setTimeout(() => void revalidate(), togetherMs);
+    const soon = setTimeout(() => void lookAgain(), togetherMs);
     return () => clearTimeout(soon);
-  }, [sent, revalidate]);
+  }, [sent, lookAgain]);
 
   const outbox = useMemo<Outbox>(() => {
     const put = async (entries: readonly SyncEntryInput[]) => {

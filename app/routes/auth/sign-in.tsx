@@ -1,8 +1,10 @@
+import { useEffect } from 'react';
 import { data, Form, href, redirect, useNavigation } from 'react-router';
 import { z } from 'zod';
 import { Button } from '~/app/components/button';
 import { FormError, TextField } from '~/app/components/field';
 import { SmallPillar } from '~/app/components/pillar';
+import { forgetLastSeen } from '~/app/lib/edition';
 import { statusOf } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
@@ -64,6 +66,8 @@ const door = [
 
 export default function SignInPage({ loaderData, actionData }: Route.ComponentProps) {
   const busy = useNavigation().state === 'submitting';
+  // Nobody is signed in: what was last seen of a practice is nobody's.
+  useEffect(() => void forgetLastSeen(), []);
   return (
     <main className="grid min-h-dvh md:grid-cols-[minmax(14rem,34%)_1fr]">
       <div className="wall hidden items-end justify-center overflow-hidden text-chalk md:flex">

@@ -1,7 +1,6 @@
 import { useEffect } from 'react';
 import { Form, href, Link, useRouteLoaderData } from 'react-router';
 import { WholePageError } from '~/app/components/error-page';
-import { FlagLine } from '~/app/components/flag-line';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { pageTitle } from '~/app/lib/title';
 import { LivePage } from '~/app/routes/coach/live/live-page';
@@ -63,12 +62,7 @@ export default function Live({ loaderData }: Route.ComponentProps) {
       logAt={({ athleteId, sessionId }) =>
         href('/athletes/:athleteId/coach/:sessionId/log', { athleteId, sessionId })
       }
-      lines={
-        <>
-          <FlagLine />
-          <OutboxLine />
-        </>
-      }
+      lines={<OutboxLine />}
       empty={<Choose people={people} />}
     />
   );

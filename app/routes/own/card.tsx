@@ -2,12 +2,15 @@ import { Form, href, Link, useNavigation } from 'react-router';
 import { buttonClass } from '~/app/components/button';
 import { figureMarkup } from '~/app/lib/figure-markup.server';
 import { weekdayText } from '~/app/lib/format';
-import { refusal } from '~/app/lib/reply.server';
+import { answer } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { agreeLink } from '~/server/commands/links';
 import { linkIn, linkSubjectIn, principalIn } from '~/server/principal/middleware.server';
 import { ownCardView } from '~/server/views/own';
 import type { Route } from './+types/card';
+
+/** Only read: it wakes when something waits on the phone. */
+export const handle = { still: true };
 
 export const meta: Route.MetaFunction = () => pageTitle('Your card');
 
@@ -41,9 +44,9 @@ export async function loader({ request, context }: Route.LoaderArgs) {
   };
 }
 
-export async function action({ context }: Route.ActionArgs) {
+export async function action({ context, params }: Route.ActionArgs) {
   const agreed = await agreeLink(principalIn(context), {});
-  return agreed.ok ? null : refusal(agreed.issues);
+  return answer(agreed, href('/own/:token', { token: params.token }));
 }
 
 const stateWords = { done: '■ done', skipped: '▨ skipped', missed: '□ not done', open: '' } as const;

@@ -21,8 +21,8 @@ export function loader({ context, params }: Route.LoaderArgs) {
 }
 
 export const headers: Route.HeadersFunction = () => ({
-  // The address is the key: it goes nowhere else.
-  'Referrer-Policy': 'no-referrer',
+  // The address is the key: it is told to nobody else. Its own forms say where they come from.
+  'Referrer-Policy': 'same-origin',
   'X-Robots-Tag': 'noindex',
 });
 

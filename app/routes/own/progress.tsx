@@ -5,6 +5,9 @@ import { linkIn, linkSubjectIn, principalIn } from '~/server/principal/middlewar
 import { ownProgressView } from '~/server/views/own';
 import type { Route } from './+types/progress';
 
+/** Only read: it wakes when something waits on the phone. */
+export const handle = { still: true };
+
 export const meta: Route.MetaFunction = () => pageTitle('Progress');
 
 export const loader = async ({ context }: Route.LoaderArgs) =>

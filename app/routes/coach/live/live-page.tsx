@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { type ReactNode, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { FlagLine } from '~/app/components/flag-line';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
@@ -184,6 +185,12 @@ function Sessions({ owner, loadCard, asked, people, leave, logAt, lines, empty }
         </div>
       </header>
       <EditionLine busy={lanes.some(isOpenEnded)} />
+      {/* Pain that was told here is on the screen already. */}
+      <FlagLine
+        isKnown={(athleteId) =>
+          lanes.some(({ card, pain }) => card.athleteId === athleteId && pain !== undefined)
+        }
+      />
       {lines}
       {group.isStored() ? null : (
         <p role="alert" className="mb-3 border-2 border-chalk p-3">
