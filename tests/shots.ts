@@ -20,6 +20,8 @@ interface Shot {
   size?: { width: number; height: number };
   full?: boolean;
   before?: (page: Page) => Promise<void>;
+  /** Several pictures that are put side by side. */
+  beside?: (page: Page) => Promise<Buffer[]>;
 }
 
 const station = async (page: Page, name = 'Isaura Bell') => {
@@ -64,41 +66,6 @@ const shots: Shot[] = [
       await page.waitForTimeout(4200);
       await page.keyboard.press('f');
       await page.keyboard.press('1');
-    },
-  },
-  {
-    name: 'station-phone',
-    path: '',
-    size: phone,
-    before: async (page) => {
-      // Another athlete: the clock of the picture before still runs.
-      await station(page, 'Odessa Penhale');
-      await page
-        .getByRole('button', { name: /Side plank/ })
-        .first()
-        .click();
-      await page.getByRole('button', { name: /^Start/ }).click();
-      await page.waitForTimeout(4200);
-      await page.keyboard.press('f');
-      await page.keyboard.press('1');
-    },
-  },
-  {
-    name: 'trace',
-    path: '',
-    before: async (page) => {
-      await station(page);
-      await page
-        .getByRole('button', { name: /Side plank/ })
-        .first()
-        .click();
-      await page.getByRole('button', { name: 'Pelvis and trunk sensor' }).click();
-      await page.getByText('A simulated instrument').click();
-      await page.getByLabel('Control is lost').selectOption('6');
-      await page.keyboard.press('Space');
-      await page.waitForTimeout(11_500);
-      await page.keyboard.press('Space');
-      await page.getByText(/First loss at/).waitFor();
     },
   },
   {
@@ -186,7 +153,75 @@ const shots: Shot[] = [
     },
   },
   { name: 'review', path: `${ysolde}/review` },
+  {
+    name: 'mat',
+    path: '',
+    beside: async (page) => {
+      await page.setViewportSize({ width: 1024, height: 768 });
+      await toTheMat(page, 'Sunniva Brede');
+      return inBothLights(page);
+    },
+  },
+  {
+    name: 'own',
+    path: '',
+    beside: async (page) => {
+      await page.goto(`${base}${ysolde}/links`);
+      await page.getByRole('button', { name: 'Make a link' }).click();
+      const link = new URL(await page.getByLabel('Link', { exact: true }).inputValue()).pathname;
+      await page.setViewportSize(phone);
+      await page.goto(base + link);
+      await page.getByRole('button', { name: 'I have read this and agree' }).click();
+      const begin = page.getByRole('link', { name: 'Begin' });
+      await begin.waitFor();
+      const card = await page.screenshot();
+      await begin.click();
+      await work(page);
+      return [card, ...(await inBothLights(page))];
+    },
+  },
 ];
+
+/** Into the third set, its clock running. */
+async function work(page: Page): Promise<void> {
+  const main = page.locator('button[data-main]');
+  await main.waitFor();
+  for (let tap = 0; tap < 7; tap += 1) {
+    await main.click();
+    await page.waitForTimeout(150);
+  }
+  await page.waitForTimeout(4200);
+}
+
+async function toTheMat(page: Page, name: string): Promise<void> {
+  await page.goto(`${base}${of(name)}/coach`);
+  const to = await page.getByRole('link', { name: 'Take it to the mat' }).first().getAttribute('href');
+  await page.goto(base + to);
+  await work(page);
+}
+
+/** As it stands in the dark of a gym, and in a bright hall. */
+async function inBothLights(page: Page): Promise<Buffer[]> {
+  const dark = await page.screenshot();
+  await page.getByText('More', { exact: true }).click();
+  await page.getByRole('button', { name: 'Light', exact: true }).click();
+  await page.getByText('More', { exact: true }).click();
+  return [dark, await page.screenshot()];
+}
+
+/** Pictures side by side, on one ground. */
+async function sideBySide(pictures: readonly Buffer[], out: string): Promise<void> {
+  const { default: sharp } = await import('sharp');
+  const gap = 16;
+  const sizes = await Promise.all(pictures.map((picture) => sharp(picture).metadata()));
+  const lefts = sizes.map((_, i) => sizes.slice(0, i).reduce((sum, { width = 0 }) => sum + width + gap, 0));
+  const width = (lefts.at(-1) ?? 0) + (sizes.at(-1)?.width ?? 0);
+  const height = Math.max(...sizes.map((size) => size.height ?? 0));
+  await sharp({ create: { width, height, channels: 3, background: '#f2eee1' } })
+    .composite(pictures.map((input, i) => ({ input, left: lefts[i] ?? 0, top: 0 })))
+    .png()
+    .toFile(out);
+}
 
 async function shoot(browser: Browser, out: string, wanted: readonly string[]): Promise<void> {
   const context = await browser.newContext({ viewport: desk });
@@ -202,7 +237,9 @@ async function shoot(browser: Browser, out: string, wanted: readonly string[]): 
     if (shot.path) await page.goto(base + shot.path);
     await shot.before?.(page);
     await page.evaluate(() => document.fonts.ready);
-    await page.screenshot({ path: `${out}/${shot.name}.png`, fullPage: shot.full ?? false });
+    const to = `${out}/${shot.name}.png`;
+    if (shot.beside) await sideBySide(await shot.beside(page), to);
+    else await page.screenshot({ path: to, fullPage: shot.full ?? false });
     process.stdout.write(`${shot.name}\n`);
   }
 }

@@ -281,13 +281,22 @@ describe('a coach’s hand on a session', () => {
       ({ id: its, onDate, items }) =>
         its !== session.id &&
         onDate >= testDay &&
-        rungs(session).some((r) => !items.some((i) => i.rungId === r)),
+        rungs(session).filter((r) => !items.some((i) => i.rungId === r)).length > 1,
     );
     if (!other) throw new Error('no other session');
-    must(await edit(other, { op: 'add_set', setId: id }));
+    must(await edit(other, { op: 'add_set', setId: id, inRounds: true }));
     const now = (await sessions()).find(({ onDate }) => onDate === other.onDate) as StoredSession;
     expect(new Set(rungs(now))).toEqual(new Set([...rungs(other), ...rungs(session)]));
     expect(rungs(now)).toHaveLength(new Set(rungs(now)).size);
+    // In rounds they take turns, by a letter no others have; those that were there keep theirs.
+    const turnsOf = (its: StoredSession) =>
+      its.items.map(({ rungId, detail }) => [rungId, detail.pair ?? null] as const);
+    const fresh = turnsOf(now).filter(([rungId]) => !rungs(other).includes(rungId));
+    const letter = fresh[0]?.[1]?.[0];
+    expect(fresh.length).toBeGreaterThan(1);
+    expect(fresh.map(([, pair]) => pair)).toEqual(fresh.map((_, i) => `${letter}${i + 1}`));
+    expect(turnsOf(now).filter(([rungId]) => rungs(other).includes(rungId))).toEqual(turnsOf(other));
+    expect(turnsOf(other).map(([, pair]) => pair?.[0])).not.toContain(letter);
     expect(codesOf(await edit(now, { op: 'add_set', setId: id }))).toEqual(['kept.nothing']);
     expect(codesOf(await edit(now, { op: 'add_set', setId: newId() }))).toEqual(['kept.gone']);
     const elsewhere = await aPractice();

@@ -64,7 +64,7 @@ export const editSession = command({
       const moved = await elsewhere(at, sent);
       return moved.ok ? trail(moved.value) : moved;
     }
-    const made = sent.op === 'add_set' ? await withSet(at, sent.setId) : edited(at, sent);
+    const made = sent.op === 'add_set' ? await withSet(at, sent) : edited(at, sent);
     if (!made.ok) return made;
     // Taking work away is never refused for what is left of it.
     const bars = sent.op === 'remove' || sent.op === 'place' ? [] : standsWith(at, made.value.items);

@@ -185,16 +185,28 @@ export function withRung(
   };
 }
 
+/** Exercises that take turns, set by set: A1, A2 and on, by the first letter no others of the session have. */
+function taken(rows: readonly NewItem[], others: readonly NewItem[]): NewItem[] {
+  const used = new Set(others.map(({ detail }) => detail.pair?.[0]));
+  const letter = [...'ABCDEFGHIJKL'].find((one) => !used.has(one));
+  if (letter === undefined || rows.length < 2) return [...rows];
+  return rows.map((row, i) => ({ ...row, detail: { ...row.detail, pair: `${letter}${i + 1}` } }));
+}
+
 /** The session with all exercises of a kept set that may be done and are not in it yet; what is left out is said. */
-export async function withSet(at: AtHand, setId: string): Promise<Result<Edited>> {
+export async function withSet(
+  at: AtHand,
+  { setId, inRounds }: Extract<SessionEdit, { op: 'add_set' }>,
+): Promise<Result<Edited>> {
   const kept = await setById(at.principal.practiceId, setId);
   if (!kept) return refuse('kept.gone', {}, ['setId']);
   const { trade } = at.principal;
-  const items: NewItem[] = [...at.session.items];
+  const before: readonly NewItem[] = at.session.items;
+  const added: NewItem[] = [];
   const notes: Issue[] = [];
   for (const exercise of kept.items) {
     const { rungId } = exercise;
-    if (!trade.hasRung(rungId) || items.some((item) => item.rungId === rungId)) continue;
+    if (!trade.hasRung(rungId) || [...before, ...added].some((item) => item.rungId === rungId)) continue;
     const { quality } = trade.ladderOf(rungId);
     const made = handRow(
       at,
@@ -203,14 +215,17 @@ export async function withSet(at: AtHand, setId: string): Promise<Result<Edited>
       null,
     );
     if (made.ok) {
-      items.push(made.value.row);
+      added.push(made.value.row);
       notes.push(...made.value.notes);
     } else notes.push(...made.issues);
   }
-  if (items.length === at.session.items.length)
+  if (added.length === 0)
     return refuse(notes.length > 0 ? notes : [issue('kept.nothing', { name: kept.name })]);
   return {
     ok: true,
-    value: { items, notes: [issue('hand.set_added', { name: kept.name }), ...notes] },
+    value: {
+      items: [...before, ...(inRounds ? taken(added, before) : added)],
+      notes: [issue('hand.set_added', { name: kept.name }), ...notes],
+    },
   };
 }

@@ -33,7 +33,8 @@ export const edit = z.discriminatedUnion('op', [
   z.object({ op: z.literal('swap'), itemId: id, rungId: z.string().max(80), lasting: z.boolean() }),
   z.object({ op: z.literal('add'), rungId: z.string().max(80) }),
   /** All exercises of a set the practice keeps. */
-  z.object({ op: z.literal('add_set'), setId: id }),
+  /** In rounds: its exercises take turns, set by set, as a circuit. */
+  z.object({ op: z.literal('add_set'), setId: id, inRounds: z.boolean().default(false) }),
   z.object({ op: z.literal('remove'), itemId: id }),
   /** Counted from 0. */
   z.object({ op: z.literal('place'), itemId: id, at: z.number().int().min(0).max(40) }),

@@ -1,52 +1,14 @@
-import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
-import { connect, createServer } from 'node:net';
+import { connect } from 'node:net';
 import { type APIRequestContext, expect, test } from '@playwright/test';
 import { addressOfNewestTry } from '../../db/testing';
 import { demoSignIn } from '../../demo/world-sign-in';
 import { demoAthlete } from './people';
+import { aServer, endServers } from './servers';
+
+test.afterAll(endServers);
 
 /** What strangers and mishaps do to the server itself, each on a server of its own beside the demo. */
-
-interface Running {
-  readonly child: ChildProcess;
-  readonly url: string;
-  readonly said: () => string;
-}
-
-const started: ChildProcess[] = [];
-
-async function freePort(): Promise<number> {
-  const server = createServer().listen(0, '127.0.0.1');
-  await once(server, 'listening');
-  const address = server.address();
-  server.close();
-  return typeof address === 'object' && address ? address.port : 0;
-}
-
-async function aServer(env: Record<string, string> = {}): Promise<Running> {
-  const port = String(await freePort());
-  const child = spawn('node', ['build/programs/main.js'], {
-    env: { ...process.env, NODE_ENV: 'production', ...env, PORT: port },
-  });
-  started.push(child);
-  let text = '';
-  child.stderr?.on('data', (chunk: Buffer) => {
-    text += chunk.toString();
-  });
-  const url = `http://127.0.0.1:${port}`;
-  const health = () =>
-    fetch(`${url}/healthz`).then(
-      ({ status }) => status,
-      () => 0,
-    );
-  await expect.poll(health, { timeout: 30_000 }).toBe(200);
-  return { child, url, said: () => text };
-}
-
-test.afterAll(() => {
-  for (const child of started) if (child.exitCode === null) child.kill('SIGKILL');
-});
 
 const signIn = (
   request: APIRequestContext,

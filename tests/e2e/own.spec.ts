@@ -260,6 +260,43 @@ test('a link that is ended in the middle of a session loses nothing: a new one s
   await phone.context().close();
 });
 
+test('two phones on one link that log the same session: neither is lost, and one press puts the two together', async ({
+  page,
+  browser,
+  baseURL,
+}) => {
+  const { path, link, sessionId } = await atHome(page);
+  const one = await aPhone(browser, baseURL);
+  const other = await aPhone(browser, baseURL);
+  await agree(one, link);
+  for (const phone of [one, other]) {
+    await phone.goto(`${link}/log/${sessionId}`);
+    await hydrated(phone);
+  }
+  const keep = async (phone: Page, effort: string) => {
+    await phone
+      .getByRole('group', { name: /How hard/ })
+      .getByRole('button', { name: effort })
+      .click();
+    await phone
+      .getByRole('group', { name: /Pain, 0 to 10/ })
+      .getByRole('button', { name: 'None' })
+      .click();
+    await phone.getByRole('button', { name: 'Keep it' }).click();
+    await phone.waitForURL((url) => url.pathname === link);
+  };
+  await keep(one, '4');
+  await expect(one.getByText('Everything is sent')).toBeAttached();
+  await keep(other, '6');
+  await expect(other.getByText('Not accepted.')).toBeVisible();
+  await other.getByRole('button', { name: 'Put the two together' }).click();
+  await expect(other.getByText('Not accepted.')).toHaveCount(0);
+  await expect(other.getByText('Everything is sent')).toBeAttached();
+  await page.goto(`${path}/coach/${sessionId}/log`);
+  await expect(page.getByText(/Before that by the athlete, by their link/)).toHaveCount(1);
+  for (const phone of [one, other]) await phone.context().close();
+});
+
 test('a link opens its own pages and no others; nobody else’s session, and nothing of the practice', async ({
   page,
   browser,

@@ -206,6 +206,14 @@ function KeptSets({ view, busy }: { view: HandView; busy: boolean }) {
             >
               Add it
             </Step>
+            <Step
+              values={{ op: 'add_set', setId: set.id, inRounds: 'on' }}
+              revision={view.revision}
+              label={`Add the set ${set.name} in rounds, as a circuit`}
+              disabled={busy}
+            >
+              in rounds
+            </Step>
             <Form method="post" action={href('/exercise-sets')}>
               <input type="hidden" name="op" value="remove" />
               <input type="hidden" name="id" value={set.id} />

@@ -55,7 +55,7 @@ function editIn(form: FormData): unknown {
     case 'add':
       return { op, rungId: text('rungId') };
     case 'add_set':
-      return { op, setId: text('setId') };
+      return { op, setId: text('setId'), inRounds: form.has('inRounds') };
     case 'place':
       return { op, itemId, at: figure('at') };
     case 'to_session':
