@@ -1,11 +1,12 @@
 import clsx from 'clsx';
-import { memo, useDeferredValue, useEffect, useRef } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { FaultPair } from '~/app/components/fault-pair';
 import { sound } from '~/app/lib/sounds';
 import { barsText } from '~/app/words/issue-text';
 import type { LiveChange } from '~/core/coach/live/state';
 import { type AtHand, atHand, isRunning, type LiveState, nextUp } from '~/core/coach/live/state';
 import { amountText, minuteText } from '~/core/dose/work';
+import { useAfterPaint } from './after-paint';
 import { BigFigure } from './big-figure';
 import { chip } from './chips';
 import { mainDeed } from './main-deed';
@@ -107,7 +108,7 @@ function AtWork({
 }) {
   const { form, item, turn } = hand;
   // The clock and what is to be done next are there at the tap; what stands beside them follows in the next picture.
-  const later = useDeferredValue(state);
+  const later = useAfterPaint(state);
   const running = isRunning(state);
   const paused = state.pausedAtMs !== undefined;
   const main = mainDeed(state, hand);
