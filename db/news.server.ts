@@ -17,6 +17,12 @@ export interface News {
 export type Hear = (news: News | 'missed') => void;
 
 const againMs = 1000;
+/** What was heard within so many milliseconds is remembered, for who comes a moment late. */
+const rememberMs = 60_000;
+const mostRemembered = 500;
+let recent: { readonly atMs: number; readonly news: News }[] = [];
+/** Since when nothing was missed; undefined while nobody listens. */
+let hearingSinceMs: number | undefined;
 const listeners = new Set<Hear>();
 let client: pg.Client | undefined;
 let again: ReturnType<typeof setTimeout> | undefined;
@@ -25,15 +31,21 @@ function tell(news: News | 'missed'): void {
   for (const hear of listeners) hear(news);
 }
 
+function forget(): void {
+  hearingSinceMs = undefined;
+  recent = [];
+}
+
 function lost(which: pg.Client): void {
   if (client !== which) return;
   client = undefined;
+  forget();
   which.end().catch(() => {});
-  if (listeners.size > 0) again ??= setTimeout(() => listen('again'), againMs).unref();
+  if (listeners.size > 0) again ??= setTimeout(listen, againMs).unref();
 }
 
 /** One connection for the process, as long as anybody listens; taken up again when it breaks. */
-function listen(how: 'first' | 'again'): void {
+function listen(): void {
   clearTimeout(again);
   again = undefined;
   if (client || listeners.size === 0) return;
@@ -46,28 +58,45 @@ function listen(how: 'first' | 'again'): void {
   its.on('error', () => lost(its));
   its.on('end', () => lost(its));
   its.on('notification', ({ payload }) => {
-    if (payload) tell(JSON.parse(payload) as News);
+    if (!payload) return;
+    const news = JSON.parse(payload) as News;
+    const atMs = Date.now();
+    recent = [...recent.filter((one) => one.atMs > atMs - rememberMs), { atMs, news }].slice(-mostRemembered);
+    tell(news);
   });
   its
     .connect()
     .then(() => its.query('listen news'))
     .then(
       () => {
-        if (how === 'again') tell('missed');
+        if (client !== its) return;
+        hearingSinceMs = Date.now();
+        // Whoever came before this line stood may have missed something.
+        tell('missed');
       },
       () => lost(its),
     );
 }
 
-/** Hears all news of the database from now on; gives what ends it. */
-export function onNews(hear: Hear): () => void {
+/**
+ * Hears all news of the database; gives what ends it.
+ *
+ * @param sinceMs by this machine's clock, from when on the listener wants to know: what was heard since is told at once, and where
+ *   that is not known, that something may have been missed
+ */
+export function onNews(hear: Hear, sinceMs = Date.now()): () => void {
   listeners.add(hear);
-  listen('first');
+  listen();
+  if (hearingSinceMs !== undefined) {
+    if (sinceMs < hearingSinceMs || sinceMs < Date.now() - rememberMs) hear('missed');
+    else for (const { atMs, news } of recent) if (atMs >= sinceMs) hear(news);
+  }
   return () => {
     listeners.delete(hear);
     if (listeners.size > 0) return;
     const its = client;
     client = undefined;
+    forget();
     its?.end().catch(() => {});
   };
 }

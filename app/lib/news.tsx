@@ -14,8 +14,16 @@ type Hear = (news: Heard) => void;
 const NewsContext = createContext<((hear: Hear) => () => void) | null>(null);
 
 /** Listens while the page is seen; what was missed meanwhile is said when it is seen again. */
-export function NewsProvider({ children }: { children: ReactNode }) {
+export function NewsProvider({
+  sinceMs,
+  children,
+}: {
+  /** When the server made the first page: what was written since is heard. */
+  sinceMs: number;
+  children: ReactNode;
+}) {
   const listeners = useRef(new Set<Hear>());
+  const since = useRef(sinceMs);
   useEffect(() => {
     if (typeof EventSource === 'undefined') return;
     let source: EventSource | undefined;
@@ -30,7 +38,7 @@ export function NewsProvider({ children }: { children: ReactNode }) {
     };
     const open = () => {
       if (source || document.visibilityState !== 'visible') return;
-      source = new EventSource(href('/news'));
+      source = new EventSource(`${href('/news')}?since=${since.current}`);
       source.onopen = () => {
         if (missed) tell({ what: 'missed' });
         missed = false;

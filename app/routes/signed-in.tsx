@@ -10,15 +10,15 @@ export const middleware: Route.MiddlewareFunction[] = [requirePrincipal];
 
 /** A loader of its own, so that the middleware runs on every navigation in the browser too. */
 export function loader({ context }: Route.LoaderArgs) {
-  const { practiceId, staffId } = principalIn(context);
-  return { practiceId, staffId };
+  const { practiceId, staffId, now } = principalIn(context);
+  return { practiceId, staffId, madeAtMs: now.getTime() };
 }
 
 /** What waits on this device belongs to the person of this practice who is signed in. */
 export default function SignedInLayout({ loaderData }: Route.ComponentProps) {
   return (
     <OutboxProvider owner={`${loaderData.practiceId}|${loaderData.staffId}`}>
-      <NewsProvider>
+      <NewsProvider sinceMs={loaderData.madeAtMs}>
         <Outlet />
       </NewsProvider>
     </OutboxProvider>

@@ -13,9 +13,9 @@ beforeAll(async () => {
 });
 
 /** What a stream says, as it says it. */
-function listen(who: { practiceId: string; staffId: string }) {
+function listen(who: { practiceId: string; staffId: string }, sinceMs?: number) {
   const over = new AbortController();
-  const response = newsStream(who, over.signal);
+  const response = newsStream(who, over.signal, sinceMs);
   const heard: { what: string; id?: string; by?: string | null; flagId?: string }[] = [];
   const reader = response.body?.getReader();
   const decoder = new TextDecoder();
@@ -77,11 +77,34 @@ describe('news', () => {
   it('a database that drops the line is listened to again, and it is said that something may be missing', async () => {
     const here = listen(practice.coach);
     await ready(here);
+    here.heard.length = 0;
     await endListeners();
     await until(() => here.heard.some(({ what }) => what === 'missed'));
     here.heard.length = 0;
     await ready(here);
     here.stop();
+  });
+
+  it('who comes late hears what was written since their page was made, and is told where that is not known', async () => {
+    const here = listen(practice.coach);
+    await ready(here);
+    const madeAtMs = Date.now();
+    const athleteId = await anAthlete(practice.coach);
+    await until(() => here.heard.some(({ id }) => id === athleteId));
+    const late = listen(practice.coach, madeAtMs);
+    await until(() => late.heard.length > 0);
+    expect(late.heard.map(({ what, id }) => [what, id])).toEqual([['athlete.add', athleteId]]);
+    const afterwards = listen(practice.coach, Date.now() + 1);
+    const before = listen(practice.coach, madeAtMs - 3_600_000);
+    await until(() => before.heard.length > 0);
+    expect(before.heard).toEqual([{ what: 'missed' }]);
+    expect(afterwards.heard).toEqual([]);
+    for (const one of [here, late, afterwards, before]) one.stop();
+    await Promise.all([here, late, afterwards, before].map(({ ended }) => ended));
+    // Where nobody listened nothing is known.
+    const first = listen(practice.coach, madeAtMs);
+    await until(() => first.heard.some(({ what }) => what === 'missed'));
+    first.stop();
   });
 
   it('a person listens from so many windows and no more; one that closes makes room', async () => {

@@ -33,6 +33,8 @@ function endAtStop(): void {
 export function newsStream(
   { practiceId, staffId }: { readonly practiceId: string; readonly staffId: string },
   signal: AbortSignal,
+  /** When the page was made that listens: what was written since is told at once. */
+  sinceMs?: number,
 ): Response {
   endAtStop();
   const mine = open.get(staffId) ?? new Set();
@@ -55,7 +57,7 @@ export function newsStream(
           const { practiceId: _, ...rest } = news;
           event(rest);
         }
-      });
+      }, sinceMs);
       const beat = setInterval(() => say(':\n\n'), beatMs);
       const over = setTimeout(() => end(), longestMs);
       stop = () => {

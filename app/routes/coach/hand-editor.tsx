@@ -209,7 +209,7 @@ function KeptSets({ view, busy }: { view: HandView; busy: boolean }) {
             <Step
               values={{ op: 'add_set', setId: set.id, inRounds: 'on' }}
               revision={view.revision}
-              label={`Add the set ${set.name} in rounds, as a circuit`}
+              label={`Do ${set.name} in rounds, as a circuit`}
               disabled={busy}
             >
               in rounds
