@@ -1,4 +1,4 @@
-import { createContext, type ReactNode, useCallback, useContext, useEffect, useMemo, useRef } from 'react';
+import { createContext, type ReactNode, useCallback, useContext, useEffect, useRef } from 'react';
 import { href } from 'react-router';
 import { useLookAgain } from './look-again';
 
@@ -93,12 +93,4 @@ export function useFresh(concerns: (news: Heard) => boolean): void {
 }
 
 /** What an athlete's pages are brought up to date by. */
-export const useFreshFor = (athleteId: string) =>
-  useFresh(
-    useMemo(
-      () =>
-        ({ id }: Heard) =>
-          id === athleteId,
-      [athleteId],
-    ),
-  );
+export const useFreshFor = (athleteId: string) => useFresh(({ id }) => id === athleteId);

@@ -140,7 +140,7 @@ export default function Today({ loaderData }: Route.ComponentProps) {
               disabled={busy}
               onClick={() => take(takes.map(({ athleteId }) => athleteId))}
             >
-              {fetcher.state !== 'idle' ? 'One moment …' : 'Take what is inside the rules'}
+              {busy ? 'One moment …' : 'Take what is inside the rules'}
             </Button>
           ) : null}
           {ticked.length > 0 ? (

@@ -1,3 +1,4 @@
+import { listed } from '~/core/words/counted';
 import { type PainRegion, painRegions } from './pain';
 
 /** Where it hurts, pointed at on a body seen from the front and from behind, with its side. */
@@ -85,8 +86,7 @@ export function regionsOf(ids: readonly string[]): PainRegion[] {
 
 /** "left groin and back of the right thigh"; empty where nobody pointed. */
 export function placesText(ids: readonly string[]): string {
-  const names = places.filter(({ id }) => ids.includes(id)).map(({ name }) => name);
-  return names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
+  return listed(places.filter(({ id }) => ids.includes(id)).map(({ name }) => name));
 }
 
 /** Where it hurts, in words: as it was pointed at, else its region. */

@@ -4,6 +4,8 @@ import { logSchema } from '~/core/coach/log-form';
 import { flagWithinDays } from '~/core/coach/log-rows';
 import { refuse } from '~/core/result';
 import { claimDraft } from '~/db/queries/athletes';
+import { sessionById } from '~/db/queries/sessions';
+import { loadStanding } from '../principal/subject';
 import { command, done, issuesOf, standsAlready } from './command';
 import { id } from './fields';
 import { endsByPain, flagOfLog, writeLog } from './keep-log';
@@ -23,21 +25,24 @@ export const importLogs = command({
     if (!held.ok) return held;
     const subject = held.value;
     if (!(await claimDraft(principal.practiceId, draftId))) return standsAlready({ logged: 0, flagged: 0 });
-    let last: Awaited<ReturnType<typeof writeLog>> | undefined;
+    const standing = await loadStanding(principal, subject);
+    let logged = 0;
     let flagged = 0;
     for (const sent of logs) {
       const read = logSchema.safeParse({ ...sent, unplannedFor: athleteId });
       if (!read.success) return refuse(issuesOf(read.error));
-      last = await writeLog(principal, subject, read.data);
-      if (!last.ok) return last;
-      const written = last.value;
+      const stored = await sessionById(principal.practiceId, read.data.sessionId);
+      const wrote = await writeLog(principal, { subject, standing, stored }, read.data);
+      if (!wrote.ok) return wrote;
+      const written = wrote.value;
       if (!written) continue;
+      logged += 1;
       const recent = written.outcome.onDate >= addDays(principal.today, -flagWithinDays);
       if (!recent || !endsByPain(principal, written.outcome)) continue;
       await flagOfLog(principal, subject, written, null);
       flagged += 1;
     }
-    if (last?.ok && last.value) await layOutWeeks(principal, subject, last.value.standing, 'follow');
-    return done({ logged: logs.length, flagged }, athleteId, { logged: logs.length, flagged });
+    if (logged > 0) await layOutWeeks(principal, subject, standing, 'follow');
+    return done({ logged, flagged }, athleteId, { logged, flagged });
   },
 });

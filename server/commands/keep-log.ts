@@ -75,11 +75,17 @@ const minutesDone = ({ trade }: Pick<Principal, 'trade'>, sets: readonly KeptSet
 interface Written {
   readonly session: StoredSession;
   readonly outcome: SessionOutcome;
-  readonly standing: AthleteStanding;
   readonly corrects: boolean;
   readonly merged: boolean;
   /** Logs of the session before it. */
   readonly earlierIds: readonly string[];
+}
+
+/** Whose log it is, where they stand, and the session it was written for, where that is laid out. */
+interface LogOf {
+  readonly subject: Subject;
+  readonly standing: AthleteStanding;
+  readonly stored: StoredSession | undefined;
 }
 
 /**
@@ -88,12 +94,11 @@ interface Written {
  */
 export async function writeLog(
   principal: Principal,
-  subject: Subject,
+  { subject, standing, stored }: LogOf,
   input: LogInput,
 ): Promise<Result<Written | undefined>> {
   const { practiceId, trade } = principal;
   const { athlete } = subject;
-  const stored = await sessionById(practiceId, input.sessionId);
   const placed = stored ? ok(stored) : await placeUnplanned(principal, athlete.id, input);
   if (!placed.ok) return placed;
   const asked = placed.value;
@@ -158,12 +163,10 @@ export async function writeLog(
     painRegion: kept.painRegion,
     painPlaces: kept.painPlaces,
   };
-  const standing = await loadStanding(principal, subject);
   await teach(principal, subject, standing, outcome, before.ids);
   return ok({
     session,
     outcome,
-    standing,
     corrects,
     merged: other !== undefined && !corrects,
     earlierIds: before.ids,
@@ -215,10 +218,11 @@ export const keepLog = command({
     const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
     const subject = held.value;
-    const written = await writeLog(principal, subject, input);
+    const standing = await loadStanding(principal, subject);
+    const written = await writeLog(principal, { subject, standing, stored }, input);
     if (!written.ok) return written;
     if (!written.value) return standsAlready({ logId: input.id, flagged: false });
-    const { outcome, standing, merged, corrects } = written.value;
+    const { outcome, merged, corrects } = written.value;
     await layOutWeeks(principal, subject, standing, 'follow');
     const flagged = endsByPain(principal, outcome);
     if (flagged) await flagOfLog(principal, subject, written.value, input.painId);

@@ -1,3 +1,4 @@
+import { csvAnswer } from '~/app/lib/csv.server';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { traceFile } from '~/server/views/recordings';
 import type { Route } from './+types/trace-csv';
@@ -6,11 +7,5 @@ import type { Route } from './+types/trace-csv';
 export async function loader({ params, context }: Route.LoaderArgs): Promise<Response> {
   const file = await traceFile(principalIn(context), params.traceId);
   if (!file) throw notFound('This trace');
-  return new Response(file.csv, {
-    headers: {
-      'Content-Type': 'text/csv; charset=utf-8',
-      'Content-Disposition': `attachment; filename="${file.name}"`,
-      'Cache-Control': 'private, no-store',
-    },
-  });
+  return csvAnswer(file.name, file.csv);
 }
