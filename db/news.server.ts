@@ -26,6 +26,7 @@ let hearingSinceMs: number | undefined;
 const listeners = new Set<Hear>();
 let client: pg.Client | undefined;
 let again: ReturnType<typeof setTimeout> | undefined;
+let over: ReturnType<typeof setTimeout> | undefined;
 
 function tell(news: News | 'missed'): void {
   for (const hear of listeners) hear(news);
@@ -44,9 +45,10 @@ function lost(which: pg.Client): void {
   if (listeners.size > 0) again ??= setTimeout(listen, againMs).unref();
 }
 
-/** One connection for the process, as long as anybody listens; taken up again when it breaks. */
+/** One connection for the process, as long as anybody listens and a moment longer; taken up again when it breaks. */
 function listen(): void {
   clearTimeout(again);
+  clearTimeout(over);
   again = undefined;
   if (client || listeners.size === 0) return;
   const its = new pg.Client({
@@ -78,6 +80,15 @@ function listen(): void {
     );
 }
 
+/** Ends the connection; who listens afterwards begins anew. */
+export async function hearNoMore(): Promise<void> {
+  clearTimeout(over);
+  const its = client;
+  client = undefined;
+  forget();
+  await its?.end().catch(() => {});
+}
+
 /**
  * Hears all news of the database; gives what ends it.
  *
@@ -94,9 +105,8 @@ export function onNews(hear: Hear, sinceMs = Date.now()): () => void {
   return () => {
     listeners.delete(hear);
     if (listeners.size > 0) return;
-    const its = client;
-    client = undefined;
-    forget();
-    its?.end().catch(() => {});
+    // Who goes from page to page is back in a moment, and then wants to know what was written between.
+    clearTimeout(over);
+    over = setTimeout(() => void hearNoMore(), rememberMs).unref();
   };
 }

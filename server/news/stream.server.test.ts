@@ -1,10 +1,12 @@
-import { onNews } from '~/db/news.server';
+import { hearNoMore, onNews } from '~/db/news.server';
 import { newId } from '~/db/queries/practice';
 import { endListeners, ownDatabase } from '~/db/testing';
 import { raisePainFlag } from '../commands/flags';
 import { aCleared, anAthlete, aPractice, type TestPractice } from '../testing';
 import { newsStream } from './stream.server';
 
+// Before the database goes.
+afterAll(hearNoMore);
 ownDatabase();
 
 let practice: TestPractice;
@@ -101,7 +103,29 @@ describe('news', () => {
     expect(afterwards.heard).toEqual([]);
     for (const one of [here, late, afterwards, before]) one.stop();
     await Promise.all([here, late, afterwards, before].map(({ ended }) => ended));
-    // Where nobody listened nothing is known.
+  });
+
+  it('who goes to another page hears what was written between, also when nobody else listened', async () => {
+    const here = listen(practice.coach);
+    await ready(here);
+    here.stop();
+    await here.ended;
+    const madeAtMs = Date.now();
+    const athleteId = await anAthlete(practice.coach);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const next = listen(practice.coach, madeAtMs);
+    await until(() => next.heard.length > 0);
+    expect(next.heard.map(({ what, id }) => [what, id])).toEqual([['athlete.add', athleteId]]);
+    next.stop();
+    await next.ended;
+    // A line that broke meanwhile knows nothing, nor does one that begins anew.
+    await endListeners();
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const second = listen(practice.coach, madeAtMs);
+    await until(() => second.heard.some(({ what }) => what === 'missed'));
+    second.stop();
+    await second.ended;
+    await hearNoMore();
     const first = listen(practice.coach, madeAtMs);
     await until(() => first.heard.some(({ what }) => what === 'missed'));
     first.stop();

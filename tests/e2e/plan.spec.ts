@@ -94,9 +94,22 @@ test('pain of 5 after a session opens a flag, holds the qualities on the next ca
       .first(),
   ).toBeVisible();
   await page.getByLabel('Reason for closing the flag').fill('Gone after two days');
+  // What another writes while the form is on its way must not lose the page the form leads to.
+  await page.route(/\/flags\/[^/]+\.data/, async (route) => {
+    await page.request.post(`${path}/events`, {
+      form: { id: uuidv7(), name: 'Chalk mile', onDate: day(40), priority: 'C' },
+    });
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    await route.continue();
+  });
   await page.getByRole('button', { name: 'Close the flag' }).click();
+  await page.waitForURL(new RegExp(`${path}$`));
   await expect(page.getByText('Open flag')).toBeHidden();
-  await expect(page.getByText(/is held by an open pain flag|is held: a pain flag is open/)).toHaveCount(0);
+  await page.goto(`${path}/coach?week=${day(7)}`);
+  await expect(page.getByText('Changed since it was laid out').first()).toBeVisible();
+  await expect(
+    page.getByText(/is held by an open pain flag|is held: a pain flag is open/).filter({ visible: true }),
+  ).toHaveCount(0);
 });
 
 test('review says what is real and what is within error', async ({ page }) => {

@@ -1,12 +1,13 @@
 import clsx from 'clsx';
 import { type RefObject, useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { Form, href, Link, redirect, useNavigation, useRevalidator } from 'react-router';
+import { Form, href, Link, redirect, useNavigation } from 'react-router';
 import { v7 as uuidv7 } from 'uuid';
 import { WholePageError } from '~/app/components/error-page';
 import { KeysDialog } from '~/app/components/keys-dialog';
 import { EditionLine } from '~/app/lib/edition';
 import { useGymTheme } from '~/app/lib/gym-theme';
 import { KeysProvider } from '~/app/lib/keys';
+import { useLookAgain } from '~/app/lib/look-again';
 import { useOutbox } from '~/app/lib/outbox/outbox';
 import { OutboxLine } from '~/app/lib/outbox/outbox-line';
 import { refusal } from '~/app/lib/reply.server';
@@ -76,17 +77,17 @@ function Station({ loaderData }: Route.ComponentProps) {
   );
   const gym = useGymTheme();
   const [watch, setWatch] = useState<Readonly<Record<string, InstrumentId | undefined>>>({});
-  const { revalidate } = useRevalidator();
+  const lookAgain = useLookAgain();
   const outbox = useOutbox();
   // Another tester may be at work on the same athlete.
   const idle = outbox.waiting.length === 0;
   useEffect(() => {
     if (!idle) return;
     const timer = setInterval(() => {
-      if (document.visibilityState === 'visible' && navigator.onLine) void revalidate();
+      if (document.visibilityState === 'visible' && navigator.onLine) void lookAgain();
     }, othersEveryMs);
     return () => clearInterval(timer);
-  }, [idle, revalidate]);
+  }, [idle, lookAgain]);
   const finish = useRef<HTMLFormElement>(null);
   const finishing = useNavigation().state !== 'idle';
 
