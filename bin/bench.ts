@@ -13,7 +13,9 @@ import { weekInput } from '~/core/coach/week-input';
 import { doseAthlete, practisedIn } from '~/core/dose/athlete';
 import { sceneOf } from '~/core/figure/scene';
 import { link } from '~/core/link/link';
-import { makeSeason } from '~/core/plan/season-input';
+import { highsSolver } from '~/core/plan/lp/highs';
+import { periodise } from '~/core/plan/periodise';
+import { seasonInput } from '~/core/plan/season-input';
 import { assess } from '~/core/screen/assess/assess';
 import { makeTrial } from '~/core/screen/trial/testing';
 import type { Trial } from '~/core/screen/trial/trial';
@@ -185,7 +187,8 @@ function measureCore(): void {
 }
 
 /** A week of made-up athletes laid out from their season: limits, rungs, amounts and sessions. */
-function measureWeeks(): void {
+async function measureWeeks(): Promise<void> {
+  const solver = await highsSolver();
   const athletes = 200;
   const ready = Array.from({ length: athletes }, (_, seed) => {
     const chance = chanceOf(seed);
@@ -203,13 +206,16 @@ function measureWeeks(): void {
         lessons: [],
         ...practisedIn([]),
       });
-    const { plan } = makeSeason(standing, {
-      athlete: athlete(),
-      firstWeekday: 1,
-      blackouts: [],
-      history: {},
-      trunkWork: person.trunkWork,
-    });
+    const plan = periodise(
+      seasonInput(standing, {
+        athlete: athlete(),
+        firstWeekday: 1,
+        blackouts: [],
+        history: {},
+        trunkWork: person.trunkWork,
+      }),
+      solver,
+    );
     return { standing, athlete, plan };
   });
   const times = ready.flatMap(({ standing, athlete, plan }) => {
@@ -326,6 +332,6 @@ const warm = await start();
 say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
 await warm.stop();
 measureCore();
-measureWeeks();
+await measureWeeks();
 measureLoadModel();
 measureSignals();

@@ -1,6 +1,8 @@
 import { fork } from 'node:child_process';
 import { cpus } from 'node:os';
 import { fileURLToPath } from 'node:url';
+import { highsSolver } from '~/core/plan/lp/highs';
+import type { Solver } from '~/core/plan/lp/solver';
 import { liveSeason } from '../tests/simulate/season';
 import { type Facts, factsOf, sharedRungs, tableOf } from '../tests/simulate/table';
 
@@ -9,12 +11,12 @@ import { type Facts, factsOf, sharedRungs, tableOf } from '../tests/simulate/tab
 const sports = ['running', 'cycling', 'riding', 'skiing', 'gymnastics'];
 
 /** Seasons of a stretch of seeds, and of one make of athlete in every sport. */
-const stretch = (from: number, to: number): Facts[] =>
-  Array.from({ length: to - from }, (_, i) => factsOf(liveSeason(from + i)));
-const sameMake = (): Facts[] =>
+const stretch = (solver: Solver, from: number, to: number): Facts[] =>
+  Array.from({ length: to - from }, (_, i) => factsOf(liveSeason(solver, from + i)));
+const sameMake = (solver: Solver): Facts[] =>
   sports.map((sport) =>
     factsOf(
-      liveSeason(7, {
+      liveSeason(solver, 7, {
         asked: {
           sport,
           level: 'trained',
@@ -48,8 +50,8 @@ function print(facts: readonly Facts[], alike: readonly Facts[], seconds: number
 }
 
 if (process.send) {
-  process.on('message', ({ from, to }: { from: number; to: number }) => {
-    process.send?.({ facts: stretch(from, to) }, () => process.exit(0));
+  process.on('message', async ({ from, to }: { from: number; to: number }) => {
+    process.send?.({ facts: stretch(await highsSolver(), from, to) }, () => process.exit(0));
   });
 } else {
   const seasons = Math.max(1, Number(process.argv[2] ?? 300));
@@ -73,7 +75,7 @@ if (process.send) {
       }),
   );
   Promise.all(all).then(
-    (found) => print(found.flat(), sameMake(), (Date.now() - began) / 1000),
+    async (found) => print(found.flat(), sameMake(await highsSolver()), (Date.now() - began) / 1000),
     (error: Error) => {
       process.stderr.write(`zest-pillar: ${error.message}\n`);
       process.exitCode = 1;

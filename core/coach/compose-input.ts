@@ -4,7 +4,7 @@ import type { Flexion } from '~/core/clear/flexion';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { WeakerSide } from '~/core/link/weaker-sides';
-import type { PlanWeek } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
 import type { UnderWay } from './prescription';
 
 /** What a week's sessions are made from. */

@@ -8,7 +8,7 @@ import type { LadderQuality } from '~/core/dose/choose';
 import { phases } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import { workSeconds } from '~/core/dose/work';
-import type { DoseCell, PlanWeek } from '~/core/plan/periodise';
+import type { DoseCell, PlanWeek } from '~/core/plan/season';
 import { compose, flexionOf, onBackSeconds, splitSets } from './compose';
 import type { ComposeInput } from './compose-input';
 import { minutesOf, planB, withSets } from './lay-session';

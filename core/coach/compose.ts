@@ -6,7 +6,7 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { phaseRules } from '~/core/dose/phases';
 import { workSeconds } from '~/core/dose/work';
-import type { PlanWeek } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
 import type { Tier, tiers } from '~/core/plan/tiers';
 import { exposuresOf } from '~/core/plan/week-sets';
 import { type Issue, issue } from '~/core/result';

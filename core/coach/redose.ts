@@ -4,7 +4,7 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality, type Wanted } from '~/core/dose/choose';
 import { amountText } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
-import type { PlanWeek } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
 import { type Issue, issue } from '~/core/result';
 import { wishOf, withinGate } from './compose';
 import { minutesOf, withSets } from './lay-session';

@@ -67,3 +67,21 @@ export function spread(days: readonly IsoDay[], count: number): IsoDay[] {
   const n = Math.min(count, days.length);
   return Array.from({ length: n }, (_, i) => days[Math.floor((i * days.length) / n)] as IsoDay);
 }
+
+/**
+ * The days of a planned week that get a session, as evenly as they lie. In a week under way what is left of it gets its share
+ * of the sessions, and no more: missed ones are not crammed in.
+ */
+export function sessionDaysOf(
+  week: { readonly startsOn: IsoDay; readonly sessions: number },
+  input: Omit<DaysInput, 'weekdays'> & { readonly weekdays?: readonly number[] | undefined },
+  fromDay: IsoDay = week.startsOn,
+): IsoDay[] {
+  const all = trainingDays(week.startsOn, { ...input, weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6] });
+  const planned = spread(all, week.sessions);
+  const left = all.filter((day) => day >= fromDay);
+  const wanted = Math.min(left.length, Math.ceil((week.sessions * left.length) / Math.max(1, all.length)));
+  const ahead = planned.filter((day) => day >= fromDay);
+  if (ahead.length >= wanted) return planned;
+  return [...planned.filter((day) => day < fromDay), ...spread(left, wanted)];
+}

@@ -2,8 +2,11 @@ import fc from 'fast-check';
 import { addDays, daysBetween } from '~/core/body/dates';
 import { qualities, sideKeysOf } from '~/core/catalogue';
 import { type Blackout, type PlanEvent, seasonCalendar, splitPhases } from './calendar';
-import { type PeriodiseInput, type PlanPriority, type PlanWeek, periodise, planDefaults } from './periodise';
+import { planDefaults } from './defaults';
+import type { PeriodiseInput, PlanPriority, PlanWeek } from './season';
+import { planned } from './testing';
 
+const periodise = planned();
 const startsOn = '2026-11-23';
 const eventIn = (weeks: number, priority: PlanEvent['priority'] = 'A', id = 'e1'): PlanEvent => ({
   id,

@@ -4,7 +4,8 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import { costsOf } from '~/core/dose/cost';
 import type { Standing } from '~/core/link/standing';
 import type { Blackout } from './calendar';
-import { type PeriodiseInput, type PlanPriority, periodise, type SeasonPlan } from './periodise';
+import { calendarOf } from './frame';
+import type { PeriodiseInput, PlanPriority } from './season';
 
 /** Priorities as `periodise` takes them. */
 function planPriorities(standing: Pick<Standing, 'linked'>): PlanPriority[] {
@@ -28,11 +29,6 @@ export function withheldQualities(standing: Pick<Standing, 'linked' | 'gate'>): 
     (id) =>
       blocked.has(id) || standing.gate.may('plan', { quality: id }).some((bar) => bar.code !== 'bar.held'),
   );
-}
-
-export interface SeasonMade {
-  readonly plan: SeasonPlan;
-  readonly startsOn: IsoDay;
 }
 
 export interface SeasonGiven {
@@ -59,14 +55,16 @@ const breathOwned = (athlete: DoseAthlete): boolean =>
       return top !== undefined && athlete.owned.has(top.id);
     }) || athlete.owned.has('brace_breathe');
 
-/** Priorities to season: where an athlete stands, their days without training and their history, to weeks of sets. */
-export function makeSeason(standing: Standing, given: SeasonGiven): SeasonMade {
+/**
+ * What a season is made from: where an athlete stands, their days without training and their history, as data alone, so that
+ * it can be solved anywhere.
+ */
+export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseInput {
   const { athlete, gate } = standing;
-  const startsOn = weekStartOf(given.startDay ?? standing.today, given.firstWeekday);
   const priorities = planPriorities(standing);
   const acting = new Set(priorities.filter((row) => row.weakerByGap).map((row) => row.quality as string));
-  const plan = periodise({
-    startsOn,
+  const input: PeriodiseInput = {
+    startsOn: weekStartOf(given.startDay ?? standing.today, given.firstWeekday),
     events: standing.events.map(({ id, name, onDate, priority }) => ({ id, name, onDate, priority })),
     blackouts: given.blackouts,
     firstWeekday: given.firstWeekday,
@@ -86,9 +84,18 @@ export function makeSeason(standing: Standing, given: SeasonGiven): SeasonMade {
     openWeeks: given.openWeeks,
     tiers: given.tiers,
     breathOwned: breathOwned(given.athlete),
-    costOf: costsOf(given.athlete, (quality) => ({ gapActs: acting.has(quality) })),
-  });
-  return { plan, startsOn };
+  };
+  const costOf = costsOf(given.athlete, (quality) => ({ gapActs: acting.has(quality) }));
+  const phases = new Set(calendarOf(input).map(({ phase }) => phase));
+  const costs = Object.fromEntries(
+    [...phases].flatMap((phase) =>
+      ([...qualityIds, 'neck_control'] as const).flatMap((id) => {
+        const cost = costOf(id, phase);
+        return cost ? [[`${id}|${phase}`, cost]] : [];
+      }),
+    ),
+  );
+  return { ...input, costs };
 }
 
 /**

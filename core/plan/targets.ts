@@ -7,7 +7,7 @@ import type { Setup } from '~/core/dose/limits';
 import { phaseRules, type Window } from '~/core/dose/phases';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import type { TestResult } from '~/core/screen/assess/assess';
-import type { PlanWeek } from './periodise';
+import type { PlanWeek } from './season';
 import { blocksOf } from './tiers';
 
 /**

@@ -6,7 +6,7 @@ import { redose } from '~/core/coach/redose';
 import { type Lighter, lighten } from '~/core/coach/take';
 import { redoseInput, weekInput } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import type { PlanWeek } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
 import { weekOf } from '~/core/plan/season-input';
 import type { Issue } from '~/core/result';
 import { putUnderWay } from '~/db/queries/ladders';

@@ -2,12 +2,13 @@ import { z } from 'zod';
 import { weekStartOf } from '~/core/body/dates';
 import { doseHistory } from '~/core/coach/history';
 import { openBlock } from '~/core/plan/calendar';
-import { makeSeason, type SeasonGiven, weekOf } from '~/core/plan/season-input';
+import { type SeasonGiven, seasonInput, weekOf } from '~/core/plan/season-input';
 import { trunkWork } from '~/core/plan/trunk-work';
 import { refuse } from '~/core/result';
 import { setTrunkWork } from '~/db/queries/athletes';
 import { recentLogs } from '~/db/queries/logs';
 import { addPriorityRun, addSeason, isSeasonOf, newestSeason } from '~/db/queries/plan';
+import { inWorker } from '../long/run.server';
 import { loadDose } from '../principal/dose';
 import { toBlackout, toOutcome } from '../principal/rows';
 import { loadStanding, type Subject } from '../principal/subject';
@@ -76,7 +77,7 @@ export const planSeason = command({
     const startsOn = weekStartOf(principal.today, principal.firstWeekday);
     const anew = underAnew(previous, startsOn);
     if (work !== null) await setTrunkWork(practiceId, athleteId, work);
-    const made = makeSeason(standing, {
+    const input = seasonInput(standing, {
       athlete: dosed,
       firstWeekday: principal.firstWeekday,
       blackouts: subject.blackouts.map(toBlackout),
@@ -86,6 +87,7 @@ export const planSeason = command({
       tiers: tiersOf(subject),
       ...anew,
     });
+    const plan = await inWorker('season', input);
     const ranking = rankingRow(principal, standing);
     const kept = await addSeason(
       {
@@ -93,10 +95,10 @@ export const planSeason = command({
         practiceId,
         athleteId,
         parentId: previous?.season.id ?? null,
-        startsOn: made.startsOn,
+        startsOn: input.startsOn,
         priorityRunId: ranking.id,
         catalogueVersion: principal.trade.version,
-        warnings: [...made.plan.warnings],
+        warnings: [...plan.warnings],
         settings: {
           level: subject.athlete.level,
           sessionsPerWeek: subject.athlete.sessionsPerWeek,
@@ -108,7 +110,7 @@ export const planSeason = command({
         staffId: principal.staffId,
         createdAt: principal.now,
       },
-      made.plan.weeks.map((week) => ({
+      plan.weeks.map((week) => ({
         ...week,
         reasons: [...week.reasons],
         eventIds: [...week.eventIds],
@@ -119,6 +121,6 @@ export const planSeason = command({
     if (kept === 'again') return refuse('plan.elsewhere');
     await addPriorityRun(ranking);
     const { laidOut } = await layOutWeeks(principal, subject, standing, 'deal');
-    return done(seasonId, athleteId, { weeks: made.plan.weeks.length, sessions: laidOut });
+    return done(seasonId, athleteId, { weeks: plan.weeks.length, sessions: laidOut });
   },
 });

@@ -8,6 +8,10 @@ import {
 } from '~/core/formats/roster';
 import { type DateOrder, rosterFields } from '~/core/formats/roster-fields';
 import { readTable, type Table } from '~/core/formats/table';
+import { highsSolver } from '~/core/plan/lp/highs';
+import type { Solver } from '~/core/plan/lp/solver';
+import { periodise } from '~/core/plan/periodise';
+import type { PeriodiseInput, SeasonPlan } from '~/core/plan/season';
 
 /** Work too long for the thread that answers everybody. Inputs and results are plain data, which threads can hand over. */
 
@@ -87,5 +91,13 @@ function readRoster({ content, asked, known, today, whole }: RosterWork): Roster
   };
 }
 
-export const works = { roster: readRoster } as const;
+let solver: Promise<Solver> | undefined;
+
+/** The season of an input; the solver is loaded once. */
+async function planSeason(input: PeriodiseInput): Promise<SeasonPlan> {
+  solver ??= highsSolver();
+  return periodise(input, await solver);
+}
+
+export const works = { roster: readRoster, season: planSeason } as const;
 export type Works = typeof works;

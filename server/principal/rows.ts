@@ -4,7 +4,7 @@ import type { Step } from '~/core/coach/steps';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { SessionOutcome } from '~/core/dose/logged';
 import type { Blackout } from '~/core/plan/calendar';
-import type { PlanWeek } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
 import type { Trial } from '~/core/screen/trial/trial';
 import type { ProposalRow, UnderWayRow } from '~/db/queries/ladders';
 import type { LogWithSets } from '~/db/queries/logs';

@@ -16,8 +16,10 @@ import type { Setup } from '~/core/dose/limits';
 import type { Reserve, SessionOutcome, SetRecord } from '~/core/dose/logged';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
-import type { PlanWeek } from '~/core/plan/periodise';
-import { makeSeason } from '~/core/plan/season-input';
+import type { Solver } from '~/core/plan/lp/solver';
+import { periodise } from '~/core/plan/periodise';
+import type { PlanWeek } from '~/core/plan/season';
+import { seasonInput } from '~/core/plan/season-input';
 import { type Asked, type Person, personOf, screen, standingOn, truthOf } from './athlete';
 import { type Chance, chanceOf } from './random';
 
@@ -140,7 +142,7 @@ function take(underWay: UnderWay[], proposal: Proposal): UnderWay[] {
   );
 }
 
-export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
+export function liveSeason(solver: Solver, seed: number, lived: Lived = {}): LivedSeason {
   const chance = chanceOf(seed);
   const person = personOf(seed, chance, lived.asked);
   const trainedWeeks = new Map<string, number>();
@@ -166,13 +168,16 @@ export function liveSeason(seed: number, lived: Lived = {}): LivedSeason {
   const truth = (rungId: string, side: SideKey, setup: Setup) =>
     base.limit(rungId, side, setup) *
     growthPerWeek ** (trainedWeeks.get(shippedTrade.ladderOf(rungId).quality) ?? 0);
-  const { plan } = makeSeason(start.standing, {
-    athlete: start.athlete,
-    firstWeekday: 1,
-    blackouts: [],
-    history: {},
-    trunkWork: person.trunkWork,
-  });
+  const plan = periodise(
+    seasonInput(start.standing, {
+      athlete: start.athlete,
+      firstWeekday: 1,
+      blackouts: [],
+      history: {},
+      trunkWork: person.trunkWork,
+    }),
+    solver,
+  );
   const missedWeek = 6 + Math.floor(chance.next() * 6);
   const weeks: LivedWeek[] = [];
   for (const week of plan.weeks) {

@@ -4,11 +4,19 @@ import { minutesOf } from '~/core/coach/lay-session';
 import { mergeUnderWay, type UnderWay } from '~/core/coach/prescription';
 import { weekInput } from '~/core/coach/week-input';
 import { doseAthlete } from '~/core/dose/athlete';
-import { makeSeason } from '~/core/plan/season-input';
+import { highsSolver } from '~/core/plan/lp/highs';
+import type { Solver } from '~/core/plan/lp/solver';
+import { periodise } from '~/core/plan/periodise';
+import { seasonInput } from '~/core/plan/season-input';
 import { type Asked, personOf, screen, standingOn } from './athlete';
 import { chanceOf } from './random';
 
 /** Worked examples that need a whole season: little time, no event, a goal that is no sport. */
+
+let solver: Solver;
+beforeAll(async () => {
+  solver = await highsSolver();
+});
 
 function seasonOf(seed: number, asked: Asked, openWeeks?: number) {
   const chance = chanceOf(seed);
@@ -23,14 +31,17 @@ function seasonOf(seed: number, asked: Asked, openWeeks?: number) {
     practised: [],
     bests: [],
   });
-  const { plan } = makeSeason(standing, {
-    athlete,
-    firstWeekday: 1,
-    blackouts: [],
-    history: {},
-    trunkWork: 'once',
-    openWeeks,
-  });
+  const plan = periodise(
+    seasonInput(standing, {
+      athlete,
+      firstWeekday: 1,
+      blackouts: [],
+      history: {},
+      trunkWork: 'once',
+      openWeeks,
+    }),
+    solver,
+  );
   let underWay: readonly UnderWay[] = [];
   const weeks = plan.weeks.map((week) => {
     const composed = compose(
