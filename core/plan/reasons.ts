@@ -3,7 +3,7 @@ import type { LadderQuality } from '~/core/dose/choose';
 import { anchorsOf } from './calendar';
 import { planDefaults as d } from './defaults';
 import type { FrameWeek, SeasonFrame } from './frame';
-import { valueOf } from './lp/linear';
+import { evaluate } from './lp/linear';
 import type { SeasonModel } from './lp/season-model';
 import { isTrunkQuality } from './tiers';
 import type { Hold } from './week-sets';
@@ -50,25 +50,25 @@ function holding(
   const sums = model.weeks[week.index];
   if (!sums) return [];
   const reasons: string[] = [];
-  const minutes = valueOf(sums.minutes, doses);
+  const minutes = evaluate(sums.minutes, doses);
   if (minutes >= sums.entryMinutes - tight && week.fill < 0.95)
     reasons.push(
       `Entry: ${percent(week.fill)} % of the offered minutes this week, ten points more each load week.`,
     );
-  else if (sums.bound && minutes >= valueOf(sums.bound, doses) - tight)
+  else if (sums.bound && minutes >= evaluate(sums.bound, doses) - tight)
     reasons.push(
       `The ramp in all holds this week: ${percent(frame.youth ? d.rampTotalYouth : d.rampTotal)} % over the mean of the last two load weeks.`,
     );
-  if (valueOf(sums.total, doses) >= d.capTotal[model.level] - tight)
+  if (evaluate(sums.total, doses) >= d.capTotal[model.level] - tight)
     reasons.push('The most dose of a week for this level holds it.');
   const by = new Map<Hold, string[]>();
   const hold = (rule: Hold, id: LadderQuality) => by.set(rule, [...(by.get(rule) ?? []), nameOf(id)]);
-  const bending = valueOf(sums.bent, doses) >= d.flexion - tight;
+  const bending = evaluate(sums.bent, doses) >= d.flexion - tight;
   for (const cell of model.cells) {
     if (cell.week !== week.index) continue;
     const dose = doses[cell.column] ?? 0;
     if (dose >= cell.most - tight) hold(cell.mostBy, cell.row.id);
-    else if (cell.bound && dose >= valueOf(cell.bound, doses) - tight) hold('ramp', cell.row.id);
+    else if (cell.bound && dose >= evaluate(cell.bound, doses) - tight) hold('ramp', cell.row.id);
     else if (bending && ['anti_extension', 'trunk_flexion_control'].includes(cell.row.id))
       hold('flexion', cell.row.id);
   }

@@ -2,9 +2,10 @@ import type { QualityId, SideKey } from '~/core/catalogue';
 import { sideKeysOf } from '~/core/catalogue';
 import { planDefaults as d } from './defaults';
 import type { FrameRow, FrameWeek, SeasonFrame } from './frame';
+import type { Cell } from './lp/cells';
 import type { Solved } from './lp/closing';
-import { valueOf } from './lp/linear';
-import type { Cell, SeasonModel } from './lp/season-model';
+import { evaluate } from './lp/linear';
+import type { SeasonModel } from './lp/season-model';
 import type { DoseCell } from './season';
 import { minutesOf } from './week-sets';
 
@@ -60,11 +61,11 @@ function roundWeek(
   const minutes = () =>
     all.reduce((sum, { cell, sets, extra }) => sum + minutesOf(cell.row, sets, extra, sessions), 0);
   // A load week may use what it was offered; a low week no more than its share.
-  const bound = sums.bound ? valueOf(sums.bound, rounded) : Number.POSITIVE_INFINITY;
+  const bound = sums.bound ? evaluate(sums.bound, rounded) : Number.POSITIVE_INFINITY;
   const room =
     eps +
     (week.low
-      ? Math.min(week.minutesAvailable, valueOf(sums.minutes, doses), bound)
+      ? Math.min(week.minutesAvailable, evaluate(sums.minutes, doses), bound)
       : Math.min(sums.entryMinutes, week.minutesAvailable, bound + rampSlackMinutes));
   const lacks = ({ cell, sets }: Rounding) => (doses[cell.column] ?? 0) / cell.row.cost.dose - sets;
   const lacksExtra = ({ cell, sets, extra }: Rounding) =>
@@ -75,7 +76,7 @@ function roundWeek(
     if (dose > cell.most + eps) return false;
     return (
       cell.bound === undefined ||
-      dose <= valueOf(cell.bound, rounded) + rampSlackSets * cell.row.cost.dose + eps
+      dose <= evaluate(cell.bound, rounded) + rampSlackSets * cell.row.cost.dose + eps
     );
   };
   const mayLead = ({ cell, sets, extra }: Rounding): boolean =>

@@ -19,53 +19,58 @@ interface Piece {
   readonly fail: (error: Error) => void;
 }
 
-const waiting: Piece[] = [];
-const idle: Worker[] = [];
-let threads = 0;
-
-/** Gives the next piece of work to a thread that has none. Threads are kept: what they loaded once stays quick. */
-function next(): void {
-  const piece = waiting[0];
-  if (!piece) return;
-  let worker = idle.pop();
-  if (!worker) {
-    if (threads >= mostThreads) return;
-    threads += 1;
-    worker = new Worker(pathToFileURL(workerFile));
-  }
-  waiting.shift();
-  give(worker, piece);
+interface Thread {
+  readonly worker: Worker;
+  piece: Piece | undefined;
+  late: ReturnType<typeof setTimeout> | undefined;
 }
 
-function give(worker: Worker, piece: Piece): void {
-  worker.ref();
-  const over = () => {
-    clearTimeout(late);
-    worker.removeAllListeners();
+const waiting: Piece[] = [];
+const threads = new Set<Thread>();
+
+/** A thread that answers one piece after another; what it loaded once stays quick. */
+function begin(): Thread {
+  const thread: Thread = { worker: new Worker(pathToFileURL(workerFile)), piece: undefined, late: undefined };
+  threads.add(thread);
+  const over = (): Piece | undefined => {
+    const { piece } = thread;
+    clearTimeout(thread.late);
+    thread.piece = undefined;
+    return piece;
   };
-  const lose = (error: Error) => {
-    over();
-    threads -= 1;
-    void worker.terminate();
-    piece.fail(error);
-    next();
-  };
-  const late = setTimeout(
-    () => lose(new Error(`${piece.name} took longer than ${longestMs / 1000} s`)),
-    longestMs,
-  );
-  worker.once('message', ({ found, error }: { found?: unknown; error?: string }) => {
-    over();
+  thread.worker.on('message', ({ found, error }: { found?: unknown; error?: string }) => {
+    const piece = over();
     // A thread that has nothing to do does not keep the program alive.
-    worker.unref();
-    idle.push(worker);
-    if (error === undefined) piece.settle(found);
-    else piece.fail(new Error(error));
+    thread.worker.unref();
+    if (error === undefined) piece?.settle(found);
+    else piece?.fail(new Error(error));
     next();
   });
-  worker.once('error', lose);
-  worker.once('exit', (code) => lose(new Error(`the worker ended with ${code}`)));
-  worker.postMessage({ name: piece.name, input: piece.input });
+  const lost = (why: Error) => {
+    threads.delete(thread);
+    over()?.fail(why);
+    next();
+  };
+  thread.worker.on('error', lost);
+  thread.worker.on('exit', () => lost(new Error('the thread ended')));
+  return thread;
+}
+
+/** Gives the pieces that wait to the threads that are free. */
+function next(): void {
+  for (;;) {
+    const free = [...threads].find(({ piece }) => piece === undefined);
+    const thread = free ?? (threads.size < mostThreads && waiting.length > 0 ? begin() : undefined);
+    const piece = thread && waiting.shift();
+    if (!thread || !piece) return;
+    thread.piece = piece;
+    thread.worker.ref();
+    thread.late = setTimeout(() => {
+      piece.fail(new Error(`${piece.name} took longer than ${longestMs / 1000} s`));
+      void thread.worker.terminate();
+    }, longestMs);
+    thread.worker.postMessage({ name: piece.name, input: piece.input });
+  }
 }
 
 /** Does long work in a thread of its own, so that everybody else is answered meanwhile. */

@@ -3,8 +3,8 @@ import type { LadderQuality } from '~/core/dose/choose';
 import { planDefaults as d } from '../defaults';
 import { type FrameWeek, goalsOf, type SeasonFrame } from '../frame';
 import { isTrunkQuality } from '../tiers';
+import type { Cell, Rule } from './cells';
 import { column, constant, type Programme, sum } from './linear';
-import type { Cell, Rule } from './season-model';
 
 /**
  * What doses bring to the events: fitness that fades in weeks less fatigue that fades in days, in points of 100 times the

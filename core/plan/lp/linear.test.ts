@@ -1,5 +1,5 @@
 import { highsSolver } from './highs';
-import { column, constant, Programme, sum, valueOf } from './linear';
+import { column, constant, evaluate, Programme, sum } from './linear';
 import type { Solver } from './solver';
 
 describe('expressions', () => {
@@ -10,8 +10,8 @@ describe('expressions', () => {
       [1, 1],
     ]);
     expect(of.constant).toBe(20);
-    expect(valueOf(of, [2, 7])).toBe(37);
-    expect(valueOf(of, [])).toBe(20);
+    expect(evaluate(of, [2, 7])).toBe(37);
+    expect(evaluate(of, [])).toBe(20);
   });
 });
 

@@ -25,7 +25,7 @@ export function sum(...parts: readonly (readonly [weight: number, of: Expr])[]):
 }
 
 /** What an expression comes to at some values of the columns. */
-export function valueOf({ terms, constant: total }: Expr, at: ArrayLike<number>): number {
+export function evaluate({ terms, constant: total }: Expr, at: ArrayLike<number>): number {
   let value = total;
   for (const [index, coefficient] of terms) value += coefficient * (at[index] ?? 0);
   return value;

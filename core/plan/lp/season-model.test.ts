@@ -4,9 +4,10 @@ import { type QualityId, qualities, sideKeysOf } from '~/core/catalogue';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { goalsOf, type SeasonFrame, seasonFrame } from '../frame';
 import type { PeriodiseInput, PlanPriority } from '../season';
+import type { Cell } from './cells';
 import { solveClosing } from './closing';
 import { highsSolver } from './highs';
-import { type Cell, type SeasonModel, seasonModel } from './season-model';
+import { type SeasonModel, seasonModel } from './season-model';
 import type { Solver } from './solver';
 
 /**
@@ -111,7 +112,12 @@ function breaches(
       const seen: Seen[] = [
         ...(history(id) > 0 ? Array<Seen>(4).fill({ dose: before, least: before }) : []),
         ...past.map((one) => {
-          const age = Math.exp((-7 * Math.max(0, week.index - one.week - 2)) / 42);
+          // Weeks it was off since then, beyond one, age it.
+          const off = frame.weeks.filter(
+            ({ index }) =>
+              index > one.week && index < week.index && !inWeek(index).some((other) => other.row.id === id),
+          ).length;
+          const age = Math.exp((-7 * Math.max(0, off - 1)) / 42);
           return { dose: age * of(one).strong, least: age * one.row.least * one.row.cost.dose };
         }),
       ].slice(-4);

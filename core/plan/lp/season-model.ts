@@ -1,54 +1,18 @@
 import type { LadderQuality } from '~/core/dose/choose';
 import { planDefaults as d, flexionShare } from '../defaults';
-import { type FrameRow, historyOf, type SeasonFrame } from '../frame';
+import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
 import type { Level } from '../season';
-import { exposuresOf, type Hold, oneSideShare } from '../week-sets';
+import { exposuresOf, oneSideShare } from '../week-sets';
+import type { Cell, Rule } from './cells';
 import { addGains } from './gains';
 import { column, constant, type Expr, Programme, sum } from './linear';
+import { Past } from './past';
 
 /**
  * A season as a linear programme: the dose of every quality and week, worth what it brings to the events, within the rules.
  * Floors and the use of the minutes are priced, every other rule allows nothing to be done: without locks there is always an
  * answer.
  */
-
-/** The rules rows stand for, so that an answer can say which held it. */
-export type RuleGroup =
-  | 'definition'
-  | 'gain'
-  | 'cap'
-  | 'total_cap'
-  | 'flexion'
-  | 'ramp'
-  | 'ramp_total'
-  | 'entry'
-  | 'fill'
-  | 'minutes'
-  | 'low_week'
-  | 'least'
-  | 'sides'
-  | 'smooth';
-
-export interface Rule {
-  readonly group: RuleGroup;
-  readonly week?: number;
-  readonly quality?: LadderQuality;
-}
-
-/** Doses of one quality in one week. A quality whose sides are even, or has none, has one column for both. */
-export interface Cell {
-  readonly week: number;
-  readonly row: FrameRow;
-  /** Column of its dose: of the stronger side, where the sides differ. */
-  readonly column: number;
-  /** Column of the weaker side's dose, where the sides differ. */
-  readonly weaker: number | undefined;
-  /** What its growth, or its low week, lets it be. */
-  readonly bound: Expr | undefined;
-  /** The most dose, and what says so. */
-  readonly most: number;
-  readonly mostBy: Hold;
-}
 
 /** What a week adds up to, and what bounds it. */
 export interface WeekSums {
@@ -80,210 +44,169 @@ export interface SeasonModel {
 }
 
 /** Minutes a dose of both sides takes, a usual exposure counted into its sets. */
-function minutesPerDose({ row, sessions }: { row: FrameRow; sessions: number }): number {
+function minutesPerDose(row: FrameRow, sessions: number): number {
   const sets = Math.max(row.least, Math.min(row.most, 1.5 * row.least));
   const perSet = (exposuresOf(row, sets, sessions) * row.cost.exposureS) / sets + row.cost.setS;
   return perSet / 60 / row.cost.dose;
 }
 
+/** A dose of both sides: of what has none or even ones, its one dose. */
+const meanDose = ({ column: strong, weaker }: Pick<Cell, 'column' | 'weaker'>): Expr =>
+  weaker === undefined ? column(strong) : sum([0.5, column(strong)], [0.5, column(weaker)]);
+
 /** Builds the programme of a season's frame. */
 export function seasonModel(frame: SeasonFrame): SeasonModel {
-  const { input, weeks, level, youth } = frame;
+  const { level } = frame;
   const p = new Programme<Rule>();
-  const rampQuality = youth ? d.rampQualityYouth : d.rampQuality;
-  const rampTotal = youth ? d.rampTotalYouth : d.rampTotal;
+  const past = new Past();
   const cells: Cell[] = [];
   const sides: SideRows[] = [];
-  const weekSums: (WeekSums | undefined)[] = [];
-  /** Load weeks a quality was on in, newest last: its dose and its least. */
-  const onLoad = new Map<LadderQuality, { week: number; dose: Expr; least: number }[]>();
-  const lastOn = new Map<LadderQuality, { cell: Cell; dose: Expr }>();
-  const loadMinutes: { minutes: Expr; least: number; share: number }[] = [];
-  const doseOf = (cell: Pick<Cell, 'column' | 'weaker'>): Expr =>
-    cell.weaker === undefined
-      ? column(cell.column)
-      : sum([0.5, column(cell.column)], [0.5, column(cell.weaker)]);
-
-  for (const week of weeks) {
-    if (week.rows.length === 0) {
-      weekSums.push(undefined);
-      continue;
-    }
-    const t = week.index;
-    let minutes = constant(0);
-    let leastMinutes = 0;
-    /** The same with even sides, as they are once a gap has closed. */
-    let evenMinutes = 0;
-    let total = constant(0);
-    let bent = constant(0);
-    for (const row of week.rows) {
-      const { id, cost, want } = row;
-      const leastDose = row.least * cost.dose;
-      const most = row.most * cost.dose;
-      const gap = want.sided && want.weaker !== undefined;
-      const col = p.add(0, 0, most);
-      const weaker = gap ? p.add(0, 0, most * d.weakerToStronger) : undefined;
-      const strong = column(col);
-      const dose = gap ? sum([0.5, strong], [0.5, column(weaker as number)]) : strong;
-
-      // What it may grow from: the load weeks it was on in, aged where it was off for long.
-      const seen = onLoad.get(id) ?? [];
-      const history = historyOf(input, id);
-      const before = Math.max(history, leastDose);
-      const past = [
-        ...(history > 0 ? Array.from({ length: d.rampWeeks }, () => undefined) : []),
-        ...seen,
-      ].slice(-d.rampWeeks);
-      const aged = (from: number) => Math.exp((-7 * Math.max(0, t - from - 2)) / d.tau1Days);
-      const base =
-        past.length === 0
-          ? constant(before)
-          : sum(
-              ...past.map((one) =>
-                one
-                  ? ([aged(one.week) / past.length, one.dose] as const)
-                  : ([1 / past.length, constant(before)] as const),
-              ),
-            );
-      const leastBase =
-        past.length === 0
-          ? before
-          : past.reduce((all, one) => all + (one ? aged(one.week) * one.least : before), 0) / past.length;
-
-      let bound: Expr | undefined;
-      if (!week.low) {
-        // A ramp never bars the least that works, nor one set more an exposure.
-        const sets = row.tier === 'main' ? Math.min(2, week.sessions) : 1;
-        const step = Math.max(d.rampStep, sets * cost.dose, leastDose - (1 + rampQuality) * leastBase);
-        bound = sum([1 + rampQuality, base], [1, constant(step)]);
-      } else if (seen.length > 0) {
-        const upper = week.lowShare?.[1] ?? 1;
-        bound = sum([upper, base], [1, constant(Math.max(0, leastDose - upper * leastBase))]);
-      }
-      if (bound) p.atMost({ group: week.low ? 'low_week' : 'ramp', week: t, quality: id }, strong, bound);
-      const slack = p.add(-d.priceFloor);
-      p.atLeast(
-        { group: 'least', week: t, quality: id },
-        sum([1, strong], [1, column(slack)]),
-        constant(Math.min(leastDose, most)),
-      );
-      if (weaker !== undefined) {
-        const rule = { group: 'sides', week: t, quality: id } as const;
-        sides.push({
-          week: t,
-          quality: id,
-          least: p.atLeast(rule, column(weaker), column(col, d.weakerLeast)),
-          most: p.atMost(rule, column(weaker), column(col, d.weakerToStronger)),
-          column: col,
-        });
-      }
-      const cell: Cell = {
-        week: t,
-        row,
-        column: col,
-        weaker,
-        bound,
-        most,
-        mostBy: row.mostBy,
-      };
-      cells.push(cell);
-
-      // A load week that is not far from the last one is not to jump.
+  const lastOn = new Map<LadderQuality, Cell>();
+  const weeks = frame.weeks.map((week) => {
+    if (week.rows.length === 0) return undefined;
+    const its = week.rows.map((row) => addCell(p, frame, week, row, past));
+    cells.push(...its);
+    for (const cell of its) {
+      const { id } = cell.row;
+      if (cell.weaker !== undefined) sides.push(addSides(p, cell, cell.weaker));
+      past.noteOn(id, week.index);
+      if (week.low) continue;
       const last = lastOn.get(id);
-      if (!week.low) {
-        if (last && last.cell.row.tier === row.tier) {
-          const up = p.add(-d.priceSmooth);
-          const down = p.add(-d.priceSmooth);
-          p.equal(
-            { group: 'smooth', week: t, quality: id },
-            sum([1, dose], [-1, column(up)], [1, column(down)]),
-            last.dose,
-          );
-        }
-        lastOn.set(id, { cell, dose });
-        onLoad.set(id, [...seen, { week: t, dose: strong, least: leastDose }]);
-      }
-
-      const perDose = minutesPerDose({ row, sessions: week.sessions });
-      minutes =
-        weaker === undefined
-          ? sum([1, minutes], [perDose, strong])
-          : sum(
-              [1, minutes],
-              [perDose * (1 - oneSideShare), strong],
-              [perDose * oneSideShare, column(weaker)],
-            );
-      const led = weaker === undefined ? 1 : 1 - oneSideShare + oneSideShare * d.weakerLeast;
-      leastMinutes += perDose * leastDose * led;
-      evenMinutes += perDose * leastDose;
-      total = sum([1, total], [1, dose]);
-      bent = sum([1, bent], [flexionShare[id] ?? 0, dose]);
+      if (last && last.row.tier === cell.row.tier) addSmooth(p, cell, last);
+      lastOn.set(id, cell);
+      past.noteLoad(id, {
+        week: week.index,
+        dose: column(cell.column),
+        least: cell.row.least * cell.row.cost.dose,
+      });
     }
-
-    const least = leastMinutes;
-    const scaled = (from: typeof loadMinutes) =>
-      sum(...from.map((one) => [week.share / one.share / from.length, one.minutes] as const));
-    const scaledLeast = (from: typeof loadMinutes) =>
-      from.reduce((all, one) => all + (week.share / one.share) * one.least, 0) / from.length;
-    const recent = loadMinutes.slice(-d.rampTotalWeeks);
-    let bound: Expr | undefined;
-    if (week.low) {
-      const [lower, upper] = week.lowShare ?? [0, 1];
-      const days = week.eventWeek ? d.eventDays * week.share : 1;
-      const whole = constant(week.fill * input.sessionsPerWeek * input.minutesPerSession);
-      const from =
-        recent.length > 0
-          ? sum(...recent.map((one) => [1 / one.share / recent.length, one.minutes] as const))
-          : whole;
-      const fromLeast =
-        recent.length > 0
-          ? recent.reduce((all, one) => all + one.least / one.share, 0) / recent.length
-          : whole.constant;
-      const most = Math.min(upper, days);
-      bound = sum([most, from], [1, constant(Math.max(0, least - most * fromLeast))]);
-      p.atMost({ group: 'low_week', week: t }, minutes, bound);
-      const unused = p.add(-d.priceFill);
-      p.atLeast(
-        { group: 'fill', week: t },
-        sum([1, minutes], [1, column(unused)]),
-        sum([Math.min(lower, days), from]),
-      );
-    } else {
-      if (recent.length > 0) {
-        const step = Math.max(d.rampStepMinutes, least - (1 + rampTotal) * scaledLeast(recent));
-        bound = sum([1 + rampTotal, scaled(recent)], [1, constant(step)]);
-        p.atMost({ group: 'ramp_total', week: t }, minutes, bound);
-      }
-      if (week.phase !== 'hold') {
-        const unused = p.add(-d.priceFill);
-        const wanted =
-          week.loadWeeks >= d.fillFrom ? d.fillLeast : Math.min(d.fillLeast, week.fill - d.entryStep);
-        p.atLeast(
-          { group: 'fill', week: t },
-          sum([1, minutes], [1, column(unused)]),
-          constant(wanted * week.minutesAvailable),
-        );
-      }
-      loadMinutes.push({ minutes, least: evenMinutes, share: week.share });
-    }
-    const entryMinutes = Math.max((week.low ? 1 : week.fill) * week.minutesAvailable, least);
-    p.row(
-      { group: !week.low && week.fill < 1 ? 'entry' : 'minutes', week: t },
-      minutes,
-      Number.NEGATIVE_INFINITY,
-      entryMinutes,
-    );
-    p.row({ group: 'total_cap', week: t }, total, Number.NEGATIVE_INFINITY, d.capTotal[level]);
-    p.row({ group: 'flexion', week: t }, bent, Number.NEGATIVE_INFINITY, d.flexion);
-    weekSums.push({ minutes, bound, entryMinutes, total, bent });
-  }
-
+    return addWeek(p, frame, week, its, past);
+  });
   addGains(frame, p, cells);
+  return { programme: p, cells, weeks, level, sides };
+}
+
+/** The dose of a quality in a week: its most, its least, and how fast it may grow or how low it is to be. */
+function addCell(
+  p: Programme<Rule>,
+  { input, youth }: SeasonFrame,
+  week: FrameWeek,
+  row: FrameRow,
+  past: Past,
+): Cell {
+  const { id, cost, want } = row;
+  const leastDose = row.least * cost.dose;
+  const most = row.most * cost.dose;
+  const index = p.add(0, 0, most);
+  const weaker = want.sided && want.weaker ? p.add(0, 0, most * d.weakerToStronger) : undefined;
+  const base = past.base(id, week.index, historyOf(input, id), leastDose);
+  const about = { week: week.index, quality: id };
+  let bound: Expr | undefined;
+  if (!week.low) {
+    // A ramp never bars the least that works, nor one set more an exposure.
+    const rate = 1 + (youth ? d.rampQualityYouth : d.rampQuality);
+    const sets = row.tier === 'main' ? Math.min(2, week.sessions) : 1;
+    const step = Math.max(d.rampStep, sets * cost.dose, leastDose - rate * base.least);
+    bound = sum([rate, base.of], [1, constant(step)]);
+  } else if (past.began(id)) {
+    const upper = week.lowShare?.[1] ?? 1;
+    bound = sum([upper, base.of], [1, constant(Math.max(0, leastDose - upper * base.least))]);
+  }
+  if (bound) p.atMost({ group: week.low ? 'low_week' : 'ramp', ...about }, column(index), bound);
+  const lacking = p.add(-d.priceFloor);
+  p.atLeast(
+    { group: 'least', ...about },
+    sum([1, column(index)], [1, column(lacking)]),
+    constant(Math.min(leastDose, most)),
+  );
+  return { week: week.index, row, column: index, weaker, bound, most, mostBy: row.mostBy };
+}
+
+/** How far the weaker side leads while its gap acts. */
+function addSides(p: Programme<Rule>, { week, row, column: strong }: Cell, weaker: number): SideRows {
+  const rule = { group: 'sides', week, quality: row.id } as const;
   return {
-    programme: p,
-    cells,
-    weeks: weekSums,
-    level,
-    sides,
+    week,
+    quality: row.id,
+    least: p.atLeast(rule, column(weaker), column(strong, d.weakerLeast)),
+    most: p.atMost(rule, column(weaker), column(strong, d.weakerToStronger)),
+    column: strong,
   };
+}
+
+/** From one load week to the next a dose is not to jump. */
+function addSmooth(p: Programme<Rule>, cell: Cell, last: Cell): void {
+  const up = p.add(-d.priceSmooth);
+  const down = p.add(-d.priceSmooth);
+  p.equal(
+    { group: 'smooth', week: cell.week, quality: cell.row.id },
+    sum([1, meanDose(cell)], [-1, column(up)], [1, column(down)]),
+    meanDose(last),
+  );
+}
+
+/** What a week adds up to: its minutes, its dose in all, and what bends the trunk. */
+function addWeek(
+  p: Programme<Rule>,
+  frame: SeasonFrame,
+  week: FrameWeek,
+  cells: readonly Cell[],
+  past: Past,
+): WeekSums {
+  const { input, level, youth } = frame;
+  let least = 0;
+  /** The least with even sides, as they are once a gap has closed. */
+  let evenLeast = 0;
+  const parts = cells.map((cell) => {
+    const perDose = minutesPerDose(cell.row, week.sessions);
+    const even = perDose * cell.row.least * cell.row.cost.dose;
+    evenLeast += even;
+    least += even * (cell.weaker === undefined ? 1 : 1 - oneSideShare + oneSideShare * d.weakerLeast);
+    return cell.weaker === undefined
+      ? sum([perDose, column(cell.column)])
+      : sum(
+          [perDose * (1 - oneSideShare), column(cell.column)],
+          [perDose * oneSideShare, column(cell.weaker)],
+        );
+  });
+  const minutes = sum(...parts.map((part) => [1, part] as const));
+  const total = sum(...cells.map((cell) => [1, meanDose(cell)] as const));
+  const bent = sum(...cells.map((cell) => [flexionShare[cell.row.id] ?? 0, meanDose(cell)] as const));
+  const recent = past.minutes();
+  const rule = (group: Rule['group']): Rule => ({ group, week: week.index });
+  const use = (wanted: Expr) => {
+    const unused = p.add(-d.priceFill);
+    p.atLeast(rule('fill'), sum([1, minutes], [1, column(unused)]), wanted);
+  };
+  let bound: Expr | undefined;
+  if (week.low) {
+    const [lower, upper] = week.lowShare ?? [0, 1];
+    const offered = week.fill * input.sessionsPerWeek * input.minutesPerSession;
+    const from = recent ?? { of: constant(offered), least: offered };
+    const days = week.eventWeek ? d.eventDays * week.share : 1;
+    const most = Math.min(upper, days);
+    bound = sum([most, from.of], [1, constant(Math.max(0, least - most * from.least))]);
+    p.atMost(rule('low_week'), minutes, bound);
+    use(sum([Math.min(lower, days), from.of]));
+  } else {
+    if (recent) {
+      const rate = (1 + (youth ? d.rampTotalYouth : d.rampTotal)) * week.share;
+      const step = Math.max(d.rampStepMinutes, least - rate * recent.least);
+      bound = sum([rate, recent.of], [1, constant(step)]);
+      p.atMost(rule('ramp_total'), minutes, bound);
+    }
+    if (week.phase !== 'hold') {
+      const entered = week.loadWeeks >= d.fillFrom;
+      const wanted = entered ? d.fillLeast : Math.min(d.fillLeast, week.fill - d.entryStep);
+      use(constant(wanted * week.minutesAvailable));
+    }
+    past.noteWeek({ minutes, least: evenLeast, share: week.share });
+  }
+  const entryMinutes = Math.max((week.low ? 1 : week.fill) * week.minutesAvailable, least);
+  const upTo = (group: Rule['group'], of: Expr, most: number) =>
+    p.row(rule(group), of, Number.NEGATIVE_INFINITY, most);
+  upTo(!week.low && week.fill < 1 ? 'entry' : 'minutes', minutes, entryMinutes);
+  upTo('total_cap', total, d.capTotal[level]);
+  upTo('flexion', bent, d.flexion);
+  return { minutes, bound, entryMinutes, total, bent };
 }

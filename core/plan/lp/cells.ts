@@ -1,0 +1,44 @@
+import type { LadderQuality } from '~/core/dose/choose';
+import type { FrameRow } from '../frame';
+import type { Hold } from '../week-sets';
+import type { Expr } from './linear';
+
+/** What a season's programme is about: the doses, and the rules its rows stand for. */
+
+/** The rules rows stand for, so that an answer can say which held it. */
+export type RuleGroup =
+  | 'definition'
+  | 'gain'
+  | 'cap'
+  | 'total_cap'
+  | 'flexion'
+  | 'ramp'
+  | 'ramp_total'
+  | 'entry'
+  | 'fill'
+  | 'minutes'
+  | 'low_week'
+  | 'least'
+  | 'sides'
+  | 'smooth';
+
+export interface Rule {
+  readonly group: RuleGroup;
+  readonly week?: number;
+  readonly quality?: LadderQuality;
+}
+
+/** Doses of one quality in one week. A quality whose sides are even, or has none, has one column for both. */
+export interface Cell {
+  readonly week: number;
+  readonly row: FrameRow;
+  /** Column of its dose: of the stronger side, where the sides differ. */
+  readonly column: number;
+  /** Column of the weaker side's dose, where the sides differ. */
+  readonly weaker: number | undefined;
+  /** What its growth, or its low week, lets it be. */
+  readonly bound: Expr | undefined;
+  /** The most dose, and what says so. */
+  readonly most: number;
+  readonly mostBy: Hold;
+}
