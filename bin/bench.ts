@@ -27,6 +27,7 @@ import { demoSignIn } from '~/demo/world-sign-in';
 import { personOf, screen, standingOn } from '../tests/simulate/athlete';
 import { chanceOf } from '../tests/simulate/random';
 import { measureMat } from './bench-mat';
+import { measureSeasons } from './bench-season';
 
 const port = process.env.PORT ?? '3190';
 const base = `http://127.0.0.1:${port}`;
@@ -333,5 +334,6 @@ say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);
 await warm.stop();
 measureCore();
 await measureWeeks();
+await measureSeasons(say, { median, p95 });
 measureLoadModel();
 measureSignals();

@@ -3,6 +3,7 @@ import type { QualityId, SideKey } from '~/core/catalogue';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Phase } from '~/core/dose/phases';
 import type { Blackout, CalendarWeek, PlanEvent } from './calendar';
+import type { Eased } from './eased';
 import type { Tier } from './tiers';
 import type { TrunkWork } from './trunk-work';
 import type { SetCost } from './week-sets';
@@ -90,5 +91,7 @@ export interface PlanWeek extends CalendarWeek {
 export interface SeasonPlan {
   readonly weeks: readonly PlanWeek[];
   readonly warnings: readonly string[];
+  /** What easing each rule would bring, where it was asked for; the dearest first. */
+  readonly eased: readonly Eased[];
   readonly catalogueVersion: string;
 }

@@ -106,6 +106,7 @@ export const planSeason = command({
           trunkWork: work ?? subject.athlete.trunkWork,
           openWeeks: standing.event ? null : openWeeks,
           loadWeeksBefore: anew.loadWeeksDone ?? 0,
+          eased: plan.eased.map((one) => ({ ...one })),
         },
         staffId: principal.staffId,
         createdAt: principal.now,

@@ -96,7 +96,7 @@ let solver: Promise<Solver> | undefined;
 /** The season of an input; the solver is loaded once. */
 async function planSeason(input: PeriodiseInput): Promise<SeasonPlan> {
   solver ??= highsSolver();
-  return periodise(input, await solver);
+  return periodise(input, await solver, { explain: true });
 }
 
 export const works = { roster: readRoster, season: planSeason } as const;

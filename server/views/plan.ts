@@ -6,6 +6,7 @@ import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
 import { setUpText } from '~/core/link/sentence';
 import { weakerSides } from '~/core/link/weaker-sides';
+import { easedTexts, readEased } from '~/core/plan/eased';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
@@ -48,6 +49,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
       .filter((blackout) => blackout.toDate >= addDays(today, -shownAfterDays))
       .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
     warnings: newest?.season.warnings ?? [],
+    eased: easedTexts(readEased(newest?.season.settings.eased)),
     weeks: newest?.weeks ?? [],
     blocks: blocksView(newest?.weeks ?? []).map((block) => ({
       ...block,

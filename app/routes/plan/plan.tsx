@@ -89,6 +89,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           <div className="print:hidden">
             <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
           </div>
+          <Eased eased={loaderData.eased} />
           <Blocks blocks={loaderData.blocks} today={today} />
           <DoseGrid weeks={weeks} today={today} />
         </section>
@@ -179,6 +180,27 @@ const weekKinds: Readonly<Record<string, string>> = {
   deload: 'deload',
   event: 'week of an event',
 };
+
+/** Which rules hold the season, and what it would bring to ease them. */
+function Eased({ eased }: { eased: readonly string[] }) {
+  if (eased.length === 0) return null;
+  return (
+    <section aria-labelledby="eased" className="mt-6">
+      <h3 id="eased" className="text-xl">
+        What holds it
+      </h3>
+      <p className="text-quiet">
+        Found by solving again with one rule eased: what the season would bring to its events. A rule is there
+        for a reason; this is its price.
+      </p>
+      <ul className="figures mt-1">
+        {eased.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+    </section>
+  );
+}
 
 /** What this week is for. */
 function ThisWeek({

@@ -66,8 +66,9 @@ function startOf(frame: SeasonFrame, id: LadderQuality, side: SideKey, day: numb
   return -fit * (1 - decay(day, d.tau1Days)) + tired * (1 - decay(day, d.tau2Days));
 }
 
-/** Adds the worth of every side at every event to a programme of doses. */
-export function addGains(frame: SeasonFrame, programme: Programme<Rule>, cells: readonly Cell[]): void {
+/** Adds the worth of every side at every event to a programme of doses; gives the columns that hold it. */
+export function addGains(frame: SeasonFrame, programme: Programme<Rule>, cells: readonly Cell[]): number[] {
+  const columns: number[] = [];
   const perDose = d.pointsPerDose[frame.level];
   const goals = goalsOf(frame);
   const width = d.pieceWidth * d.capQuality[frame.level];
@@ -112,6 +113,7 @@ export function addGains(frame: SeasonFrame, programme: Programme<Rule>, cells: 
           programme.add(worth * three),
         ];
         const lost = programme.add(-goal.weight * side.loss);
+        columns.push(...pieces, lost);
         programme.equal(
           { group: 'gain', quality: id },
           sum(...pieces.map((piece) => [1, column(piece)] as const), [-1, column(lost)]),
@@ -120,4 +122,5 @@ export function addGains(frame: SeasonFrame, programme: Programme<Rule>, cells: 
       }
     }
   }
+  return columns;
 }

@@ -41,6 +41,8 @@ export interface SeasonModel {
   readonly weeks: readonly (WeekSums | undefined)[];
   readonly level: Level;
   readonly sides: readonly SideRows[];
+  /** Columns of what the doses bring to the events. */
+  readonly gains: readonly number[];
 }
 
 /** Minutes a dose of both sides takes, a usual exposure counted into its sets. */
@@ -82,8 +84,8 @@ export function seasonModel(frame: SeasonFrame): SeasonModel {
     }
     return addWeek(p, frame, week, its, past);
   });
-  addGains(frame, p, cells);
-  return { programme: p, cells, weeks, level, sides };
+  const gains = addGains(frame, p, cells);
+  return { programme: p, cells, weeks, level, sides, gains };
 }
 
 /** The dose of a quality in a week: its most, its least, and how fast it may grow or how low it is to be. */
