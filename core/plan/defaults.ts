@@ -26,7 +26,7 @@ export const planDefaults = {
   fillLeast: 0.9,
   fillFrom: 3,
   lowShare: {
-    deload: [0.48, 0.55],
+    deload: [0.5, 0.57],
     event: [0.55, 0.7],
     after: [0.4, 0.6],
     restore: [0.4, 0.6],

@@ -294,7 +294,7 @@ describe('a week in whole sets', () => {
     expect(weeks[0]?.waiting.length).toBeGreaterThan(0);
     expect(weeks[0]?.reasons.at(-1)).toMatch(/^Waiting this week: /);
     const said = (kind: string) => weeks.find((week) => week.kind === kind)?.reasons[0];
-    expect(said('deload')).toBe('Deload: 48 to 55 % of the last load weeks.');
+    expect(said('deload')).toBe('Deload: 50 to 57 % of the last load weeks.');
     expect(said('event')).toBe('B event: 55 to 70 % of the last load weeks.');
     expect(said('restore')).toBe('Restore: 40 to 60 % of the last load weeks.');
     const away = [{ from: startsOn, to: addDays(startsOn, 6), reason: 'travel' }];
@@ -319,7 +319,11 @@ describe('a week in whole sets', () => {
         .slice(-2);
       if (week.kind === 'load' || loads.length < 2) continue;
       const share = week.minutes / (loads.reduce((sum, one) => sum + one.minutes, 0) / 2);
-      expect(share).toBeLessThanOrEqual(0.66);
+      // Of the whole sets as they are laid out, to the minute.
+      const most = { deload: 0.57, event: 0.7, after: 0.6, restore: 0.6, sharpen: 0.6 }[
+        week.kind as 'deload'
+      ];
+      expect(share).toBeLessThanOrEqual(most + 0.01);
       expect(share).toBeGreaterThan(0.15);
     }
     // The event is on a Saturday: Monday alone is left of three days.

@@ -33,13 +33,19 @@ interface Rounding {
 
 const doseOfSets = (sets: number, row: FrameRow): number => sets * row.cost.dose;
 
-/** Sets of a week's doses. `rounded` holds the doses of all columns as they were rounded so far, and is filled on. */
+/**
+ * Sets of a week's doses.
+ *
+ * @param rounded doses of all columns as they were rounded so far; those of the week are filled in
+ * @param loadMinutes mean of the last load weeks, were they whole, in sets
+ */
 function roundWeek(
   week: FrameWeek,
   cells: readonly Cell[],
   sums: NonNullable<SeasonModel['weeks'][number]>,
   doses: ArrayLike<number>,
   rounded: Float64Array,
+  loadMinutes: number | undefined,
   meanPriority: number,
   isClosed: (cell: Cell) => boolean,
 ): WholeWeek {
@@ -60,13 +66,19 @@ function roundWeek(
   });
   const minutes = () =>
     all.reduce((sum, { cell, sets, extra }) => sum + minutesOf(cell.row, sets, extra, sessions), 0);
-  // A load week may use what it was offered; a low week no more than its share.
-  const bound = sums.bound ? evaluate(sums.bound, rounded) : Number.POSITIVE_INFINITY;
+  // A load week may use what it was offered; a low week no more than its share of the load weeks as they were rounded.
   const room =
     eps +
     (week.low
-      ? Math.min(week.minutesAvailable, evaluate(sums.minutes, doses), bound)
-      : Math.min(sums.entryMinutes, week.minutesAvailable, bound + rampSlackMinutes));
+      ? Math.min(
+          week.minutesAvailable,
+          loadMinutes === undefined ? evaluate(sums.minutes, doses) : sums.mostShare * loadMinutes,
+        )
+      : Math.min(
+          sums.entryMinutes,
+          week.minutesAvailable,
+          (sums.bound ? evaluate(sums.bound, rounded) : Number.POSITIVE_INFINITY) + rampSlackMinutes,
+        ));
   const lacks = ({ cell, sets }: Rounding) => (doses[cell.column] ?? 0) / cell.row.cost.dose - sets;
   const lacksExtra = ({ cell, sets, extra }: Rounding) =>
     cell.weaker === undefined ? 0 : (doses[cell.weaker] ?? 0) / cell.row.cost.dose - sets - extra;
@@ -150,17 +162,22 @@ export function wholeSets(
   const mean = priorities.reduce((sum, one) => sum + one, 0) / Math.max(1, priorities.length) || 1;
   const byWeek = new Map<number, Cell[]>();
   for (const cell of model.cells) byWeek.set(cell.week, [...(byWeek.get(cell.week) ?? []), cell]);
+  const loads: number[] = [];
   return frame.weeks.map((week) => {
     const sums = model.weeks[week.index];
     if (!sums) return undefined;
-    return roundWeek(
+    const recent = loads.slice(-d.rampTotalWeeks);
+    const whole = roundWeek(
       week,
       byWeek.get(week.index) ?? [],
       sums,
       doses,
       rounded,
+      recent.length > 0 ? recent.reduce((all, one) => all + one, 0) / recent.length : undefined,
       mean,
       ({ week: at, row }) => at >= (closed.get(row.id) ?? Number.POSITIVE_INFINITY),
     );
+    if (!week.low) loads.push(whole.minutes / week.share);
+    return whole;
   });
 }

@@ -19,6 +19,8 @@ export interface WeekSums {
   readonly minutes: Expr;
   /** What the ramp in all, or a low week's share, lets the minutes be. */
   readonly bound: Expr | undefined;
+  /** Of the last load weeks' minutes the most of a low week; 1 of a load week. */
+  readonly mostShare: number;
   /** Minutes the entry opens. */
   readonly entryMinutes: number;
   readonly total: Expr;
@@ -181,13 +183,14 @@ function addWeek(
     p.atLeast(rule('fill'), sum([1, minutes], [1, column(unused)]), wanted);
   };
   let bound: Expr | undefined;
+  let mostShare = 1;
   if (week.low) {
     const [lower, upper] = week.lowShare ?? [0, 1];
     const offered = week.fill * input.sessionsPerWeek * input.minutesPerSession;
     const from = recent ?? { of: constant(offered), least: offered };
     const days = week.eventWeek ? d.eventDays * week.share : 1;
-    const most = Math.min(upper, days);
-    bound = sum([most, from.of], [1, constant(Math.max(0, least - most * from.least))]);
+    mostShare = Math.min(upper, days);
+    bound = sum([mostShare, from.of], [1, constant(Math.max(0, least - mostShare * from.least))]);
     p.atMost(rule('low_week'), minutes, bound);
     use(sum([Math.min(lower, days), from.of]));
   } else {
@@ -210,5 +213,5 @@ function addWeek(
   upTo(!week.low && week.fill < 1 ? 'entry' : 'minutes', minutes, entryMinutes);
   upTo('total_cap', total, d.capTotal[level]);
   upTo('flexion', bent, d.flexion);
-  return { minutes, bound, entryMinutes, total, bent };
+  return { minutes, bound, mostShare, entryMinutes, total, bent };
 }
