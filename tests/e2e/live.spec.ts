@@ -97,19 +97,20 @@ test('a session is followed set by set: time, tempo, loss put right, loss, easie
     await start(page);
     await stop(page);
   }
-  const name = await page.getByRole('heading', { level: 2 }).innerText();
+  // The letter of a pair is no part of its name.
+  const name = (await page.getByRole('heading', { level: 2 }).innerText()).replace(/^[A-Z]\d\s*/, '');
   const other = page.getByRole('button', { name: /^(Easier|Harder)/ }).first();
   const says = (await other.innerText()).replace(/^(Easier|Harder)\s*/, '');
   await other.click();
   await expect(page.getByText(says.split(',')[0] ?? '', { exact: false }).first()).toBeVisible();
   await page.keyboard.press('u');
-  await expect(page.getByRole('heading', { level: 2 })).toHaveText(name);
+  await expect(page.getByRole('heading', { level: 2 })).toContainText(name);
   await page.getByText('Leave it out').click();
   await page
     .getByRole('group', { name: 'The whole exercise' })
     .getByRole('button', { name: 'Kit not there' })
     .click();
-  await expect(page.getByRole('heading', { level: 2 })).not.toHaveText(name);
+  await expect(page.getByRole('heading', { level: 2 })).not.toContainText(name);
 
   await action(page, 'Finish here').click();
   await close(page);

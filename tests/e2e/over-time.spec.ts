@@ -19,10 +19,11 @@ test('a test, an exercise and the work of every week are drawn beside their tabl
   const exercise = page.getByRole('combobox', { name: 'Exercise' });
   await exercise.selectOption({ index: 1 });
   await exercise.selectOption({ index: 0 });
-  await exercise.selectOption({ label: 'Single-leg anti-rotation press' });
+  const last = (await exercise.locator('option').last().innerText()).trim();
+  await exercise.selectOption({ label: last });
   await expect(page).toHaveURL(/test=side_plank.*exercise=/);
-  const days = page.getByRole('region', { name: 'Single-leg anti-rotation press by day' }).getByRole('row');
-  await expect(days.nth(1)).toContainText('N');
+  const days = page.getByRole('region', { name: `${last} by day` }).getByRole('row');
+  await expect(days.nth(1)).toContainText(/\d/);
   const second = page.getByRole('figure').nth(1);
   await expect(second.locator('.apexcharts-bar-area')).toHaveCount((await days.count()) - 1);
 

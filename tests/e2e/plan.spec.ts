@@ -11,6 +11,8 @@ test('a season says why it stops, what was not tested, and follows a blackout wh
   await page.goto(`${path}/plan`);
   await page.getByRole('button', { name: 'Plan the season' }).click();
   await expect(page.getByText(/Untested, so judged by what the sport asks: .*hip drive/)).toBeVisible();
+  // What it would bring to ease the rules that hold it.
+  await expect(page.getByRole('region', { name: 'What holds it' })).toContainText(/: \d+(\.\d)? % more\./);
   const picked = page.getByRole('region', { name: 'The picked week' });
   await expect(picked).toContainText(/ramp|minutes|phase|cap/i);
   await hydrated(page);

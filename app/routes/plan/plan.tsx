@@ -88,8 +88,8 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           </div>
           <div className="print:hidden">
             <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
+            <Eased eased={loaderData.eased} />
           </div>
-          <Eased eased={loaderData.eased} />
           <Blocks blocks={loaderData.blocks} today={today} />
           <DoseGrid weeks={weeks} today={today} />
         </section>
