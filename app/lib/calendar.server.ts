@@ -1,22 +1,27 @@
 import { calendarFile } from '~/core/formats/calendar-file';
-import type { calendarView } from '~/server/views/coach';
+import type { Appointment, calendarView } from '~/server/views/calendar';
+import { fileAnswer } from './file.server';
 
-/** An athlete's sessions as a calendar, to be taken into another one or subscribed to. */
+function summaryOf({ kind, name, minutes, cancelled }: Appointment): string {
+  if (kind === 'event') return name ?? 'Event';
+  const off = cancelled ? ', called off' : '';
+  return kind === 'retest' ? `Trunk retest${off}` : `Trunk session${off || `, ${minutes} min`}`;
+}
+
+/** An athlete's sessions, retests and events as a calendar, to be taken into another one or subscribed to. */
 export function calendarAnswer(view: Awaited<ReturnType<typeof calendarView>>): Response {
   const text = calendarFile(
     `Trunk sessions, ${view.name}`,
-    view.entries.map(({ minutes, lines, ...entry }) => ({
-      ...entry,
-      summary: entry.cancelled ? 'Trunk session, called off' : `Trunk session, ${minutes} min`,
-      description: [...lines, '', view.disclaimer].join('\n').trim(),
+    view.entries.map((entry) => ({
+      uid: entry.uid,
+      onDate: entry.onDate,
+      summary: summaryOf(entry),
+      description: entry.kind === 'session' ? [...entry.lines, '', view.disclaimer].join('\n').trim() : '',
+      stamp: view.stamp,
+      changedAt: entry.changedAt,
+      cancelled: entry.cancelled,
+      sequence: entry.sequence,
     })),
   );
-  const name = view.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
-  return new Response(text, {
-    headers: {
-      'Content-Type': 'text/calendar; charset=utf-8',
-      'Content-Disposition': `attachment; filename="sessions-${name}.ics"`,
-      'Cache-Control': 'private, no-store',
-    },
-  });
+  return fileAnswer(`Sessions ${view.name}.ics`, 'text/calendar', text);
 }

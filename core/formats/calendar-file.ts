@@ -1,8 +1,8 @@
-import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator';
+import ical, { ICalCalendarMethod, ICalEventStatus, ICalEventTransparency } from 'ical-generator';
 import { addDays, type IsoDay } from '~/core/body/dates';
 
 export interface CalendarEntry {
-  /** Stable: importing again updates instead of doubling. */
+  /** The same for its whole life: importing again updates instead of doubling. */
   readonly uid: string;
   readonly onDate: IsoDay;
   readonly summary: string;
@@ -11,8 +11,10 @@ export interface CalendarEntry {
   readonly stamp: Date;
   /** Not to be done: it stays in the file as cancelled, so that calendars take it out. */
   readonly cancelled: boolean;
-  /** Grows from file to file, so that the newest word counts. */
+  /** Grows when it changes, so that the newest word counts. */
   readonly sequence: number;
+  /** When it last changed, where that is known. */
+  readonly changedAt?: Date | undefined;
 }
 
 /**
@@ -37,6 +39,9 @@ export function calendarFile(name: string, entries: readonly CalendarEntry[]): s
       stamp: entry.stamp,
       status: entry.cancelled ? ICalEventStatus.CANCELLED : ICalEventStatus.CONFIRMED,
       sequence: entry.sequence,
+      // A whole day does not make somebody busy.
+      transparency: ICalEventTransparency.TRANSPARENT,
+      ...(entry.changedAt ? { lastModified: entry.changedAt } : {}),
     });
   }
   return calendar.toString();

@@ -110,6 +110,7 @@ it('writes sessions that an independent parser reads back, on their day, with st
       stamp: new Date('2026-11-25T08:00:00Z'),
       cancelled: false,
       sequence: 7,
+      changedAt: new Date('2026-11-24T17:30:00Z'),
     },
     {
       uid: 'session-2@zest-pillar',
@@ -128,4 +129,14 @@ it('writes sessions that an independent parser reads back, on their day, with st
   expect(event.startDate.isDate).toBe(true);
   expect(event.endDate.toString()).toBe('2027-03-29');
   expect(event.description).toContain('3 × 20 s;\nfree breath, always');
+  // A whole day makes nobody busy; what changed when is said, where it is known.
+  const said = (of: ICAL.Component | undefined, name: string) => of?.getFirstPropertyValue(name)?.toString();
+  const [first, second] = calendar.getAllSubcomponents('vevent');
+  expect([said(first, 'transp'), said(second, 'transp')]).toEqual(['TRANSPARENT', 'TRANSPARENT']);
+  expect([said(first, 'last-modified'), said(second, 'last-modified')]).toEqual([
+    '2026-11-24T17:30:00Z',
+    undefined,
+  ]);
+  expect([said(first, 'sequence'), said(second, 'sequence')]).toEqual(['7', '7']);
+  expect([said(first, 'status'), said(second, 'status')]).toEqual(['CONFIRMED', 'CANCELLED']);
 });

@@ -1,4 +1,4 @@
-import { and, asc, desc, eq, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
 import type { Issue } from '~/core/result';
 import { db, prepared } from '../client.server';
 import { blackout, event, planWeek, priorityRun, seasonVersion, tierChoice, weekDose } from '../schema';
@@ -167,6 +167,29 @@ export async function priorityRunById(practiceId: string, id: string): Promise<P
     .from(priorityRun)
     .where(and(eq(priorityRun.practiceId, practiceId), eq(priorityRun.id, id)));
   return row;
+}
+
+/**
+ * Weeks of a retest in all seasons an athlete was planned, newest season first: those the newest has no more are off.
+ */
+export async function retestWeeks(practiceId: string, athleteId: string, from: string) {
+  return db
+    .select({
+      seasonId: seasonVersion.id,
+      startsOn: planWeek.startsOn,
+      plannedAt: seasonVersion.createdAt,
+    })
+    .from(planWeek)
+    .innerJoin(seasonVersion, eq(seasonVersion.id, planWeek.seasonVersionId))
+    .where(
+      and(
+        eq(seasonVersion.practiceId, practiceId),
+        eq(seasonVersion.athleteId, athleteId),
+        eq(planWeek.retest, true),
+        gte(planWeek.startsOn, from),
+      ),
+    )
+    .orderBy(desc(seasonVersion.createdAt), asc(planWeek.startsOn));
 }
 
 /** Every athlete's newest season as phases and kinds only, for the practice's season view. */

@@ -1,4 +1,5 @@
 import { and, asc, desc, eq, gte, inArray, lte, ne, notExists, sql } from 'drizzle-orm';
+import { alias } from 'drizzle-orm/pg-core';
 import { db, prepared } from '../client.server';
 import {
   athlete,
@@ -65,6 +66,41 @@ export async function sessionsBetween(
       .prepare(name),
   ).execute({ practiceId, athleteId, from, to });
   return rows.map(stored);
+}
+
+/** Appointments of some days that no session stands for any more: a calendar is to be told so. */
+export async function goneSessions(practiceId: string, athleteId: string, from: string, to: string) {
+  const standing = alias(coreSession, 'standing');
+  return db
+    .selectDistinctOn([coreSession.uid], {
+      uid: coreSession.uid,
+      onDate: coreSession.onDate,
+      sequence: coreSession.sequence,
+      changedAt: coreSession.changedAt,
+    })
+    .from(coreSession)
+    .where(
+      and(
+        eq(coreSession.practiceId, practiceId),
+        eq(coreSession.athleteId, athleteId),
+        gte(coreSession.onDate, from),
+        lte(coreSession.onDate, to),
+        eq(coreSession.state, 'replaced'),
+        notExists(
+          db
+            .select({ id: standing.id })
+            .from(standing)
+            .where(
+              and(
+                eq(standing.athleteId, athleteId),
+                eq(standing.uid, coreSession.uid),
+                ne(standing.state, 'replaced'),
+              ),
+            ),
+        ),
+      ),
+    )
+    .orderBy(coreSession.uid, desc(coreSession.sequence));
 }
 
 /** One session of this practice with its items, even one that was laid out again. */

@@ -45,8 +45,15 @@ export const coreSession = pgTable(
     onDate: date({ mode: 'string' }).notNull(),
     minutes: integer().notNull(),
     state: text({ enum: sessionStates }).notNull().default('planned'),
-    /** Counts what changed after it was laid out; calendars follow it. */
+    /** Counts what changed after it was laid out: who changes it says which one they saw. */
     revision: integer().notNull().default(0),
+    /**
+     * What calendars know it by, kept by triggers: the same for a session and those it became when it was changed or laid out
+     * again on its day; how often it changed, and when last.
+     */
+    uid: uuid().notNull().default(sql`gen_random_uuid()`),
+    sequence: integer().notNull().default(0),
+    changedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
     changes: jsonb().$type<SessionChange[]>().notNull().default([]),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },

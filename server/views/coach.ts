@@ -4,7 +4,6 @@ import { secondsText } from '~/core/body/units';
 import { caution, disciplineLabel, qualityName } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
-import { workText } from '~/core/coach/prescription';
 import { isRepeated, reEntryOf } from '~/core/coach/re-entry';
 import { type QualityTotal, weekTotals } from '~/core/coach/week-totals';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
@@ -16,7 +15,7 @@ import { counted } from '~/core/words/counted';
 import { openProposals } from '~/db/queries/ladders';
 import { recentLogs } from '~/db/queries/logs';
 import { newestSeason, type PlanWeekRow } from '~/db/queries/plan';
-import { newId, writeAudit } from '~/db/queries/practice';
+import { newId } from '~/db/queries/practice';
 import { practiceSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { can } from '../principal/can';
 import { forAthlete, type Principal } from '../principal/principal';
@@ -221,59 +220,6 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
               ...session,
               items: session.items.map((item) => watched(principal, athlete, item)),
             })),
-    disclaimer,
-  };
-}
-
-const minutesSinceEpoch = (moment: Date) => Math.floor((moment.getTime() - Date.UTC(2026, 0, 1)) / 60_000);
-
-/** Days of sessions a calendar file holds, back and ahead. */
-const calendarDays = { back: 7, ahead: 400 } as const;
-
-/** An athlete's sessions for any calendar, through the gate: what may not be done comes as cancelled. In the trail as an export. */
-export async function calendarView(by: Principal, { athlete, gate }: Subject) {
-  const principal = forAthlete(by, athlete);
-  const { today, practiceId } = principal;
-  const sessions = await sessionsBetween(
-    practiceId,
-    athlete.id,
-    addDays(today, -calendarDays.back),
-    addDays(today, calendarDays.ahead),
-  );
-  await writeAudit({
-    practiceId,
-    staffId: principal.staffId,
-    action: 'calendar.export',
-    subject: 'calendar',
-    subjectId: athlete.id,
-  });
-  const stopped = gate.may('send').length > 0;
-  const entry = (session: StoredSession) => {
-    const view = sessionView(principal, { athlete, gate }, session);
-    const cancelled =
-      session.log === undefined &&
-      (view.passedOver || (session.onDate >= today && (stopped || view.calledOff)));
-    return {
-      // One session a day: the day makes the id stable when a week is laid out again.
-      uid: `${athlete.id}-${session.onDate}@zest-pillar`,
-      onDate: session.onDate,
-      minutes: view.minutes,
-      lines: cancelled
-        ? []
-        : view.items.map(
-            (item) =>
-              `${item.name}: ${workText(item)}${item.load ? `, ${item.load}` : ''}, rest ${item.restS} s`,
-          ),
-      cancelled,
-      // The newest file outranks those before it, whatever changed in between.
-      sequence: minutesSinceEpoch(principal.now),
-      stamp: principal.now,
-    };
-  };
-  return {
-    name: `${athlete.givenName} ${athlete.familyName}`,
-    // Work nobody planned is nobody's appointment.
-    entries: sessions.filter(({ state }) => state !== 'unplanned').map(entry),
     disclaimer,
   };
 }

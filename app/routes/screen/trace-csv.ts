@@ -1,4 +1,4 @@
-import { csvAnswer } from '~/app/lib/csv.server';
+import { fileAnswer } from '~/app/lib/file.server';
 import { notFound, principalIn } from '~/server/principal/middleware.server';
 import { traceFile } from '~/server/views/recordings';
 import type { Route } from './+types/trace-csv';
@@ -7,5 +7,5 @@ import type { Route } from './+types/trace-csv';
 export async function loader({ params, context }: Route.LoaderArgs): Promise<Response> {
   const file = await traceFile(principalIn(context), params.traceId);
   if (!file) throw notFound('This trace');
-  return csvAnswer(file.name, file.csv);
+  return fileAnswer(file.name, 'text/csv', file.csv);
 }
