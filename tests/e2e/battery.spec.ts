@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, openStation, plainTrial, warning } from './people';
 
 test('a battery is put in order, given its rests, kept under a name and taken again', async ({ page }) => {
   const { path } = await addAthlete(page.request);
@@ -84,7 +84,7 @@ test('a third maximal hold of a day on one quality is refused, with what is left
   const add = page.getByRole('button', { name: 'Add Back extensor hold' });
   if (await add.isVisible()) await add.click();
   await page.getByRole('button', { name: 'Start screening' }).click();
-  await expect(page.getByRole('alert')).toContainText(
+  await expect(warning(page)).toContainText(
     /maximal holds load Back wall in one day.*For another day: .*Back extensor hold/i,
   );
 });

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { addAthlete, clearAthlete, demoAthlete, hydrated } from './people';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, warning } from './people';
 
 test('the athlete form names what is wrong beside each field and keeps what was entered', async ({
   page,
@@ -90,7 +90,7 @@ test('of two tabs the later save is told, and overwrites nothing', async ({ page
   await page.waitForURL(new RegExp(`${path}$`));
   await other.getByLabel('Body mass').fill('75');
   await other.getByRole('button', { name: 'Save', exact: true }).click();
-  await expect(other.getByRole('alert')).toContainText('Nothing was overwritten');
+  await expect(warning(other)).toContainText('Nothing was overwritten');
   await expect(other.getByLabel('Body mass')).toHaveValue('75');
   await page.reload();
   await expect(page.getByText('61 kg').first()).toBeVisible();

@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test';
-import { hydrated } from './people';
+import { hydrated, warning } from './people';
 
 const upload = (name: string, buffer: Buffer) => ({ name, mimeType: 'text/csv', buffer });
 
@@ -18,8 +18,8 @@ test('files that are no roster are refused beside the field, and nothing is writ
     await page.goto('/athletes/import');
     await page.getByLabel('Roster file').setInputFiles(upload(name, buffer));
     await page.getByRole('button', { name: 'Read the file' }).click();
-    await expect(page.getByRole('alert')).toHaveText(says);
-    await expect(page.getByRole('alert')).toContainText('Nothing was imported');
+    await expect(warning(page)).toHaveText(says);
+    await expect(warning(page)).toContainText('Nothing was imported');
   }
 });
 
@@ -37,7 +37,7 @@ test('a file of 50 MB is refused by its size', async ({ page }) => {
   await page
     .getByLabel('Roster file')
     .setInputFiles({ name: 'huge.csv', mimeType: 'text/csv', buffer: Buffer.alloc(21 * 1024 * 1024, 'a') });
-  await expect(page.getByRole('alert')).toContainText('The file has 21 MB; at most 20 MB are read.');
+  await expect(warning(page)).toContainText('The file has 21 MB; at most 20 MB are read.');
   await expect(page.getByRole('button', { name: 'Read the file' })).toBeDisabled();
 });
 
@@ -55,7 +55,7 @@ test('rows with errors are named with line, column and reason; leaving them out 
   await expect(errors).toContainText('"chess" is not a discipline');
   await expect(errors).toContainText(/4\s*Mass\s*-4 kg is -4 kg: outside 20 kg to 250 kg/);
   await page.getByRole('button', { name: 'Write 1 athlete' }).click();
-  await expect(page.getByRole('alert')).toContainText('2 rows have errors');
+  await expect(warning(page)).toContainText('2 rows have errors');
   await page.getByLabel('Leave out the rows with errors').check();
   await page.getByRole('button', { name: 'Write 1 athlete' }).click();
   await page.waitForURL(/\/athletes(\?|$)/);

@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { traceCsv } from '../../core/formats/trace-writer';
 import { simulate } from '../../core/signals/simulate';
-import { addAthlete, answered, clearAthlete, hydrated, openStation } from './people';
+import { addAthlete, answered, clearAthlete, hydrated, openStation, warning } from './people';
 
 /** A cleared athlete at the station of one test, with an instrument on and what it plays opened. */
 async function watched(page: Page, testId: string, instrument: string) {
@@ -57,7 +57,7 @@ test('a solo screen with the cuff: the trace proposes the contact lost, the test
     buffer: Buffer.from(csv.replace('mmHg', 'kPa')),
   });
   await page.getByRole('button', { name: 'Bring it in' }).click();
-  await expect(page.getByRole('alert')).toContainText('column 2: Pressure comes in kPa, not in mmHg');
+  await expect(warning(page)).toContainText('column 2: Pressure comes in kPa, not in mmHg');
 });
 
 test('a hold survives its sensor: it is gone for 3 s, the page says so, the hold is timed and kept', async ({

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { addAthlete, clearAthlete, demoAthlete, hydrated, ready } from './people';
+import { addAthlete, clearAthlete, demoAthlete, hydrated, ready, warning } from './people';
 
 const ysoldeId = demoAthlete('Ysolde Marrick').slice('/athletes/'.length);
 
@@ -55,7 +55,7 @@ test('an absurd body is refused in words, and the reference body stands in', asy
     ['mass=70&stature=17,5', 'A stature of 0.175 m is outside'],
   ] as const) {
     await page.goto(`/library/plank?${query}`);
-    await expect(page.getByRole('alert')).toContainText(words);
+    await expect(warning(page)).toContainText(words);
     await expect(page.locator('main')).not.toContainText(/NaN|Infinity|undefined/);
   }
 });

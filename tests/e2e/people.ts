@@ -147,3 +147,7 @@ export async function ready(page: Page, weeks = 10): Promise<string> {
   });
   return path;
 }
+
+/** What a page itself warns of: not the lines about flags that stories beside this one raise. */
+export const warning = (page: Page) =>
+  page.getByRole('alert').filter({ hasNotText: 'What loads it is held.' });

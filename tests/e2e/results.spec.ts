@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { demoSignIn } from '../../demo/world-sign-in';
-import { addAthlete, answered, clearAthlete, demoAthlete, hydrated, openStation, plainTrial } from './people';
+import {
+  addAthlete,
+  answered,
+  clearAthlete,
+  demoAthlete,
+  hydrated,
+  openStation,
+  plainTrial,
+  warning,
+} from './people';
 
 test('the result sheet prints on one page', async ({ page }) => {
   for (const name of ['Ysolde Marrick', 'Corin Aldous', 'Odessa Penhale']) {
@@ -28,11 +37,11 @@ test('a trial is corrected with its reason: the old one stays, a second hand is 
   await page.getByText('Correct it').click();
   await page.getByLabel('Figure, s').fill('66');
   await page.getByRole('button', { name: 'Keep the correction' }).click();
-  await expect(page.getByRole('alert')).toContainText('Say in a few words why.');
+  await expect(warning(page)).toContainText('Say in a few words why.');
   await page.getByLabel('Figure, s').fill('6600');
   await page.getByLabel('Why').fill('Read from the video');
   await page.getByRole('button', { name: 'Keep the correction' }).click();
-  await expect(page.getByRole('alert')).toContainText('outside 0 to 600');
+  await expect(warning(page)).toContainText('outside 0 to 600');
   // Another window still shows the old trial.
   const other = await page.context().newPage();
   await other.goto(`${path}/results`);
@@ -46,7 +55,7 @@ test('a trial is corrected with its reason: the old one stays, a second hand is 
   await other.getByLabel('Figure, s').fill('70');
   await other.getByLabel('Why').fill('Mine is right');
   await other.getByRole('button', { name: 'Keep the correction' }).click();
-  await expect(other.getByRole('alert')).toContainText('Somebody corrected this trial');
+  await expect(warning(other)).toContainText('Somebody corrected this trial');
 });
 
 test('two testers on one athlete see one another’s trials, and a screen goes on elsewhere', async ({

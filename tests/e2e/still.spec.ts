@@ -1,7 +1,7 @@
 import { expect, type Page, test } from '@playwright/test';
 import { drawnStill } from '../../core/figure/drawn-still';
 import { unplaced } from '../../core/screen/still/still';
-import { addAthlete, answered, clearAthlete, openStation } from './people';
+import { addAthlete, answered, clearAthlete, openStation, warning } from './people';
 
 async function openStill(page: Page) {
   const { path } = await addAthlete(page.request);
@@ -66,7 +66,7 @@ test('a still of 40 megapixels is made smaller, a damaged PNG and a wrong file a
   await openStill(page);
   const file = page.getByLabel('Picture');
   await file.setInputFiles({ name: 'x.png', mimeType: 'image/png', buffer: Buffer.from('not a picture') });
-  await expect(page.getByRole('alert')).toContainText('neither a PNG nor a JPEG');
+  await expect(warning(page)).toContainText('neither a PNG nor a JPEG');
   const png = await page.evaluate(async () => {
     const canvas = document.createElement('canvas');
     canvas.width = 7680;
@@ -85,7 +85,7 @@ test('a still of 40 megapixels is made smaller, a damaged PNG and a wrong file a
   const spoilt = Buffer.from(whole.subarray(0, whole.length >> 1));
   spoilt.fill(0, 60, 400);
   await file.setInputFiles({ name: 'spoilt.png', mimeType: 'image/png', buffer: spoilt });
-  await expect(page.getByRole('alert')).toContainText('damaged and cannot be read');
+  await expect(warning(page)).toContainText('damaged and cannot be read');
   await file.setInputFiles({ name: 'large.png', mimeType: 'image/png', buffer: whole });
   await expect(page.getByRole('button', { name: /^Take/ })).toBeVisible({ timeout: 30_000 });
   // 7680 x 5210 is kept with its longest side at 2400.
