@@ -1,7 +1,7 @@
 import { quality } from '~/core/catalogue';
 import type { LadderQuality } from '~/core/dose/choose';
 import { anchorsOf } from './calendar';
-import { planDefaults as d } from './defaults';
+import { planDefaults as d, flexionShare } from './defaults';
 import type { FrameWeek, SeasonFrame } from './frame';
 import { evaluate } from './lp/linear';
 import type { SeasonModel } from './lp/season-model';
@@ -59,7 +59,7 @@ function holding(
     reasons.push(
       `The ramp in all holds this week: ${percent(frame.youth ? d.rampTotalYouth : d.rampTotal)} % over the mean of the last two load weeks.`,
     );
-  if (evaluate(sums.total, doses) >= d.capTotal[model.level] - tight)
+  if (evaluate(sums.total, doses) >= d.capTotal[frame.level] - tight)
     reasons.push('The most dose of a week for this level holds it.');
   const by = new Map<Hold, string[]>();
   const hold = (rule: Hold, id: LadderQuality) => by.set(rule, [...(by.get(rule) ?? []), nameOf(id)]);
@@ -69,8 +69,7 @@ function holding(
     const dose = doses[cell.column] ?? 0;
     if (dose >= cell.most - tight) hold(cell.mostBy, cell.row.id);
     else if (cell.bound && dose >= evaluate(cell.bound, doses) - tight) hold('ramp', cell.row.id);
-    else if (bending && ['anti_extension', 'trunk_flexion_control'].includes(cell.row.id))
-      hold('flexion', cell.row.id);
+    else if (bending && flexionShare[cell.row.id]) hold('flexion', cell.row.id);
   }
   for (const [rule, names] of by) reasons.push(holdWords[rule](names.join(', ')));
   return reasons;

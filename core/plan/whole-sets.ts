@@ -31,6 +31,9 @@ interface Rounding {
   extra: number;
 }
 
+/** Sets the weaker side may have more. */
+const mostExtra = (sets: number): number => Math.floor(sets * (d.weakerToStronger - 1));
+
 const doseOfSets = (sets: number, row: FrameRow): number => sets * row.cost.dose;
 
 /**
@@ -58,10 +61,7 @@ function roundWeek(
     const sets = Math.max(row.least, Math.floor(strong + eps));
     // While its gap acts the weaker side has one set more at least.
     const acts = cell.weaker !== undefined && !isClosed(cell) ? 1 : 0;
-    const extra = Math.max(
-      0,
-      Math.min(Math.max(acts, Math.floor(weak + eps) - sets), Math.floor(sets * (d.weakerToStronger - 1))),
-    );
+    const extra = Math.max(0, Math.min(Math.max(acts, Math.floor(weak + eps) - sets), mostExtra(sets)));
     return { cell, sets, extra };
   });
   const minutes = () =>
@@ -92,7 +92,7 @@ function roundWeek(
     );
   };
   const mayLead = ({ cell, sets, extra }: Rounding): boolean =>
-    cell.weaker !== undefined && !isClosed(cell) && extra + 1 <= Math.floor(sets * (d.weakerToStronger - 1));
+    cell.weaker !== undefined && !isClosed(cell) && extra + 1 <= mostExtra(sets);
   // Whole sets and their changing over may take more than the doses did: what has most above its least gives way.
   for (;;) {
     if (minutes() <= room) break;
@@ -103,7 +103,7 @@ function roundWeek(
     if (above.length > 0) {
       const gives = least(above, (one) => lacks(one) * worth(one));
       gives.sets -= 1;
-      gives.extra = Math.min(gives.extra, Math.floor(gives.sets * (d.weakerToStronger - 1)));
+      gives.extra = Math.min(gives.extra, mostExtra(gives.sets));
     } else if (leads.length > 0) least(leads, worth).extra -= 1;
     else break;
   }

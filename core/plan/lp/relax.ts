@@ -1,7 +1,7 @@
 import { type Eased, type EasedRule, easedBy, easedRules } from '../eased';
 import type { Hold } from '../week-sets';
 import type { Rule } from './cells';
-import { evaluate, type LinearProgramme } from './linear';
+import type { LinearProgramme } from './linear';
 import type { SeasonModel } from './season-model';
 import type { Held } from './solver';
 
@@ -73,8 +73,8 @@ export function easeRules(
 
 /** What a row comes to. */
 function rowValue(programme: LinearProgramme, row: number, at: ArrayLike<number>): number {
-  const terms = new Map<number, number>();
+  let value = 0;
   for (let i = programme.starts[row] ?? 0; i < (programme.starts[row + 1] ?? 0); i += 1)
-    terms.set(programme.indices[i] ?? 0, programme.values[i] ?? 0);
-  return evaluate({ terms, constant: 0 }, at);
+    value += (programme.values[i] ?? 0) * (at[programme.indices[i] ?? 0] ?? 0);
+  return value;
 }

@@ -1,7 +1,6 @@
 import type { LadderQuality } from '~/core/dose/choose';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
-import type { Level } from '../season';
 import { exposuresOf, oneSideShare } from '../week-sets';
 import type { Cell, Rule } from './cells';
 import { addGains } from './gains';
@@ -41,7 +40,6 @@ export interface SeasonModel {
   readonly programme: Programme<Rule>;
   readonly cells: readonly Cell[];
   readonly weeks: readonly (WeekSums | undefined)[];
-  readonly level: Level;
   readonly sides: readonly SideRows[];
   /** Columns of what the doses bring to the events. */
   readonly gains: readonly number[];
@@ -60,7 +58,6 @@ const meanDose = ({ column: strong, weaker }: Pick<Cell, 'column' | 'weaker'>): 
 
 /** Builds the programme of a season's frame. */
 export function seasonModel(frame: SeasonFrame): SeasonModel {
-  const { level } = frame;
   const p = new Programme<Rule>();
   const past = new Past();
   const cells: Cell[] = [];
@@ -87,7 +84,7 @@ export function seasonModel(frame: SeasonFrame): SeasonModel {
     return addWeek(p, frame, week, its, past);
   });
   const gains = addGains(frame, p, cells);
-  return { programme: p, cells, weeks, level, sides, gains };
+  return { programme: p, cells, weeks, sides, gains };
 }
 
 /** The dose of a quality in a week: its most, its least, and how fast it may grow or how low it is to be. */
