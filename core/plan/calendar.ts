@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { type Phase, phases } from '~/core/dose/phases';
+import { type PhaseStart, phasesByHand } from './by-hand';
 
 /** One kind a week, in order of precedence. */
 export type WeekKind = 'black' | 'sharpen' | 'restore' | 'event' | 'after' | 'deload' | 'load';
@@ -41,6 +42,8 @@ export interface CalendarInput {
   readonly openWeeks?: number | undefined;
   /** A plan made again: the phase it is in, and how many weeks lie behind it. It does not begin at Ground again. */
   readonly under?: { readonly phase: Phase; readonly weeks: number } | undefined;
+  /** Phases set by hand; the weeks of the events they lead to, and what comes after the last, stay what they are. */
+  readonly phaseStarts?: readonly PhaseStart[] | undefined;
 }
 
 /** Default phase lengths in weeks, and the most they are stretched to. */
@@ -157,8 +160,15 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
   const openRow = last ? [] : openCycle(input.openWeeks ?? 0, input.under);
   const lastAnchorWeek = last ? weekIndexOf(startsOn, last.onDate) : -1;
   const total = last ? lastAnchorWeek + 1 + restoreWeeks : openRow.length;
-  const phaseOf = last ? phaseRow({ ...input, startsOn }, anchors, total) : openRow;
   const anchorWeeks = new Set(anchors.map((event) => weekIndexOf(startsOn, event.onDate)));
+  const usual = last ? phaseRow({ ...input, startsOn }, anchors, total) : openRow;
+  const byHand = phasesByHand(
+    usual.map((phase, week) => ({ phase, startsOn: addDays(startsOn, week * 7) })),
+    input.phaseStarts,
+  );
+  const phaseOf = usual.map((phase, week) =>
+    anchorWeeks.has(week) || (last && week > lastAnchorWeek) ? phase : (byHand[week] ?? phase),
+  );
   const blackDays = Array.from(
     { length: total },
     (_, week) =>

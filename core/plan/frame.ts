@@ -3,6 +3,7 @@ import { type QualityId, quality, qualityIds, type SideKey, sideKeysOf } from '~
 import type { LadderQuality } from '~/core/dose/choose';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import { changeOverS } from '~/core/dose/work';
+import { type BarredLock, givenBy, type Lock, withLocks } from './by-hand';
 import { anchorsOf, type CalendarWeek, seasonCalendar } from './calendar';
 import { spread, trainingDays } from './days';
 import { breathGates, cautionFactor, planDefaults as d, type LowShare, phaseGates } from './defaults';
@@ -64,6 +65,8 @@ export interface SeasonFrame {
   readonly wants: readonly Want[];
   readonly weeks: readonly FrameWeek[];
   readonly costOf: (id: LadderQuality, phase: Phase) => SetCost | undefined;
+  /** Locks that cannot be as they are, whatever else gives. */
+  readonly barred: readonly BarredLock[];
 }
 
 /** A set without a prescription to read it from: so many seconds at the phase's share of a middling limit. */
@@ -133,7 +136,15 @@ const levelOf = (input: Pick<PeriodiseInput, 'ageYears' | 'level'>): Level =>
 export const calendarOf = (
   input: Pick<
     PeriodiseInput,
-    'startsOn' | 'events' | 'blackouts' | 'firstWeekday' | 'level' | 'ageYears' | 'openWeeks' | 'under'
+    | 'startsOn'
+    | 'events'
+    | 'blackouts'
+    | 'firstWeekday'
+    | 'level'
+    | 'ageYears'
+    | 'openWeeks'
+    | 'under'
+    | 'phaseStarts'
   >,
 ): CalendarWeek[] =>
   seasonCalendar({
@@ -144,6 +155,7 @@ export const calendarOf = (
     deloadEvery: levelOf(input) === 'novice' || input.ageYears > 45 ? 3 : 4,
     openWeeks: input.openWeeks,
     under: input.under,
+    phaseStarts: input.phaseStarts,
   });
 
 /** Lays a season's frame. */
@@ -185,42 +197,56 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
   const rowsOf = (week: CalendarWeek, block: BlockTiers, sessions: number, low: boolean): FrameRow[] =>
     wants.flatMap((want): FrameRow[] => {
       const tier = block.tiers.get(want.id) ?? 'rest';
-      const cost = costOf(want.id, week.phase);
-      const gate = gateOf(want.id, week.phase, week.index);
-      if (tier === 'rest' || !cost || gate === 0) return [];
-      const isBreath = want.id === 'breath_brace';
-      const opens = isBreath ? (input.breathOwned && tier !== 'main' ? 1 : sessions) : undefined;
-      const mostPerExposure = level === 'advanced' && week.phase === 'load' && tier === 'main' ? 5 : 4;
-      const least = isBreath
-        ? 2 * (opens ?? 1)
-        : low || tier === 'keep'
-          ? d.leastKeep
-          : phaseRules[week.phase].sets[0] * Math.min(2, sessions);
-      const factor = cautionFactor(want.id, input.cautions);
-      const cap = (d.capQuality[level] * gate * factor) / cost.dose;
-      const setCap = isBreath
-        ? (tier === 'main' ? 3 : 2) * (opens ?? 1)
-        : tier === 'main'
-          ? mostPerExposure * Math.min(3, sessions)
-          : offered <= d.longWeek
-            ? d.keepMost
-            : d.keepMostLong;
-      const capBy: Hold = gate * factor < 1 ? (factor < 1 ? 'caution' : 'gate') : 'cap';
-      return [
-        {
-          want,
-          id: want.id,
-          tier,
-          cost,
-          least,
-          most: Math.max(least, Math.min(cap, setCap)),
-          mostBy: setCap <= cap ? (tier === 'keep' ? 'tier' : 'set_cap') : capBy,
-          mostPerExposure,
-          opens,
-        },
-      ];
+      const row = tier === 'rest' ? undefined : rowOf(want, tier, week, sessions, low);
+      return row && gateOf(want.id, week.phase, week.index) > 0 ? [row] : [];
     });
 
+  /** A quality in a week; undefined when no rung is left for it. */
+  const rowOf = (
+    want: Want,
+    tier: FrameRow['tier'],
+    week: CalendarWeek,
+    sessions: number,
+    low: boolean,
+  ): FrameRow | undefined => {
+    const cost = costOf(want.id, week.phase);
+    const gate = gateOf(want.id, week.phase, week.index);
+    if (!cost) return undefined;
+    const isBreath = want.id === 'breath_brace';
+    const opens = isBreath ? (input.breathOwned && tier !== 'main' ? 1 : sessions) : undefined;
+    const mostPerExposure = level === 'advanced' && week.phase === 'load' && tier === 'main' ? 5 : 4;
+    const least = isBreath
+      ? 2 * (opens ?? 1)
+      : low || tier === 'keep'
+        ? d.leastKeep
+        : phaseRules[week.phase].sets[0] * Math.min(2, sessions);
+    const factor = cautionFactor(want.id, input.cautions);
+    const cap = (d.capQuality[level] * gate * factor) / cost.dose;
+    const setCap = isBreath
+      ? (tier === 'main' ? 3 : 2) * (opens ?? 1)
+      : tier === 'main'
+        ? mostPerExposure * Math.min(3, sessions)
+        : offered <= d.longWeek
+          ? d.keepMost
+          : d.keepMostLong;
+    const capBy: Hold = gate * factor < 1 ? (factor < 1 ? 'caution' : 'gate') : 'cap';
+    return {
+      want,
+      id: want.id,
+      tier,
+      cost,
+      least,
+      // A gate or a caution that is shut stays shut; what is only narrow leaves the least.
+      most: cap === 0 ? 0 : Math.max(least, Math.min(cap, setCap)),
+      mostBy: setCap <= cap ? (tier === 'keep' ? 'tier' : 'set_cap') : capBy,
+      mostPerExposure,
+      opens,
+    };
+  };
+
+  const barred: BarredLock[] = [];
+  const locksOf = (week: CalendarWeek): Lock[] =>
+    (input.locks ?? []).filter(({ startsOn }) => startsOn === week.startsOn);
   const trained = new Set(wants.filter(({ id }) => historyOf(input, id) > 0).map(({ id }) => id));
   const weeksOff = new Map<LadderQuality, number>();
   const first = calendar[0]?.startsOn ?? input.startsOn;
@@ -234,17 +260,34 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     const sessionDays = black ? [] : sessionDaysIn(week, first, input);
     const sessions = sessionDays.length;
     const share = sessions / input.sessionsPerWeek;
-    const minutesAvailable = sessions * input.minutesPerSession;
+    const minutesAvailable =
+      sessions * input.minutesPerSession + givenBy(input.giving, week.startsOn, 'minutes');
     const low = week.kind !== 'load';
     const eventWeek = week.kind === 'sharpen' && week.eventIds.some((id) => anchors.has(id));
     const fill = Math.min(1, entry + d.entryStep * loadWeeks);
     const lowShare = low && !black ? d.lowShare[week.kind as keyof typeof d.lowShare] : undefined;
     const base = { ...week, block, sessionDays, sessions, share, minutesAvailable, low, eventWeek, lowShare };
-    if (sessions === 0) return { ...base, loadWeeks, fill, rows: [], waiting: [] };
-    // Nothing is trained for the first time in a low week.
-    const rows = rowsOf(week, block, sessions, low).filter(
+    const locks = locksOf(week);
+    if (sessions === 0) {
+      barred.push(
+        ...locks.filter(({ sets }) => sets > 0).map((lock) => ({ lock, bar: 'no_days' as const, most: 0 })),
+      );
+      return { ...base, loadWeeks, fill, rows: [], waiting: [] };
+    }
+    // Nothing is trained for the first time in a low week, but by a coach's word.
+    const usualRows = rowsOf(week, block, sessions, low).filter(
       ({ want }) => !low || !begun || trained.has(want.id),
     );
+    const { rows, barred: cannot } = withLocks(
+      usualRows,
+      locks,
+      (id) => {
+        const want = wants.find((one) => one.id === id);
+        return want && rowOf(want, block.tiers.get(id) === 'main' ? 'main' : 'keep', week, sessions, low);
+      },
+      wants.map(({ id }) => id),
+    );
+    barred.push(...cannot);
     const most = rows.reduce((sum, row) => sum + minutesOf(row, row.most, 0, sessions), 0);
     const usual =
       recent.length > 0 ? recent.reduce((all, one) => all + one, 0) / recent.length : fill * offered;
@@ -264,9 +307,10 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     begun ||= trained.size > 0;
     const on = rows.flatMap((row) => {
       const sets = least.get(row.id) ?? 0;
-      return sets > 0 ? [{ ...row, least: sets }] : [];
+      return sets > 0 ? [{ ...row, least: row.locked ? Math.min(row.least, sets) : sets }] : [];
     });
-    const waiting = rows
+    const waiting = usualRows
+      .filter(({ id }) => !locks.some((lock) => lock.quality === id))
       .filter(({ id }) => !on.some((row) => row.id === id))
       .sort((a, b) => (weeksOff.get(b.id) ?? 0) - (weeksOff.get(a.id) ?? 0))
       .map(({ id }) => id);
@@ -277,7 +321,7 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     }
     return found;
   });
-  return { input, level, youth, calendar, blocks, wants, weeks, costOf };
+  return { input, level, youth, calendar, blocks, wants, weeks, costOf, barred };
 }
 
 /** The events a season is planned towards, with the day they lie on and what they weigh; an open block's end stands for one. */

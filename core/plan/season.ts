@@ -2,6 +2,7 @@ import type { IsoDay } from '~/core/body/dates';
 import type { QualityId, SideKey } from '~/core/catalogue';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Phase } from '~/core/dose/phases';
+import type { ByHand } from './by-hand';
 import type { Blackout, CalendarWeek, PlanEvent } from './calendar';
 import type { Eased } from './eased';
 import type { Tier } from './tiers';
@@ -25,7 +26,7 @@ export interface PlanPriority {
   readonly weakerByGap: boolean;
 }
 
-export interface PeriodiseInput {
+export interface PeriodiseInput extends ByHand {
   readonly startsOn: IsoDay;
   readonly events: readonly PlanEvent[];
   readonly blackouts: readonly Blackout[];
@@ -61,7 +62,15 @@ export interface PeriodiseInput {
    * for it. Left out whole: a plain set at the phase's share.
    */
   readonly costs?: Readonly<Record<string, SetCost>> | undefined;
+  /**
+   * What the plan that stands aimed at: where it is all the same, a plan that is made again stays with it. Weeks that are not in
+   * it are free.
+   */
+  readonly accepted?: AimedDoses | undefined;
 }
+
+/** Doses as they were found, before they became whole sets, by first day of the week and `quality|side`. */
+export type AimedDoses = Readonly<Record<IsoDay, Readonly<Record<string, number>>>>;
 
 export interface DoseCell {
   readonly quality: LadderQuality;
@@ -91,6 +100,7 @@ export interface PlanWeek extends CalendarWeek {
 export interface SeasonPlan {
   readonly weeks: readonly PlanWeek[];
   readonly warnings: readonly string[];
+  readonly aimed: AimedDoses;
   /** What easing each rule would bring, where it was asked for; the dearest first. */
   readonly eased: readonly Eased[];
   readonly catalogueVersion: string;

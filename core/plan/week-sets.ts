@@ -24,6 +24,8 @@ export interface WeekRow {
   readonly mostPerExposure: number;
   /** Sessions it opens whatever its sets, as breath and brace does until it is owned. */
   readonly opens?: number | undefined;
+  /** Sets that a coach has locked, which come first and whether they fit or not. */
+  readonly locked?: { readonly sets: number; readonly weaker?: number | undefined } | undefined;
 }
 
 /** How often a quality comes in a week: main twice when there are two sessions, more often when its sets ask for it; keep once. */
@@ -50,7 +52,7 @@ export function minutesOf(row: WeekRow, sets: number, oneSided: number, sessions
 }
 
 /**
- * Least sets that fit into some minutes: what opens the sessions, then mains, then the keeps longest off, each whole or not at
+ * Least sets that fit into some minutes: what is locked, what opens the sessions, then mains, then the keeps longest off, each whole or not at
  * all; of a main that does not fit whole, two sets.
  */
 export function fitLeast(
@@ -80,7 +82,7 @@ export function fitLeast(
     const moreBent = more * (flexionShare[row.id] ?? 0);
     const fits =
       used + minutes <= room.minutes + 1e-9 && dose + more <= room.dose && bent + moreBent <= room.bent;
-    if (sets <= 0 || !fits) return false;
+    if (sets <= 0 || !(fits || row.locked)) return false;
     used += minutes;
     dose += more;
     bent += moreBent;
@@ -89,12 +91,18 @@ export function fitLeast(
   };
   type Row = (typeof rows)[number];
   const byWeight = (a: Row, b: Row) => b.want.weight - a.want.weight;
-  for (const row of rows.filter(({ opens }) => opens !== undefined)) take(row, row.least);
-  for (const row of rows.filter(({ tier, opens }) => tier === 'main' && opens === undefined).sort(byWeight))
-    if (!take(row, row.least)) take(row, 2);
   let keeps = 0;
+  for (const row of rows) {
+    if (!row.locked) continue;
+    take(row, row.locked.sets);
+    if (row.tier === 'keep' && row.opens === undefined) keeps += 1;
+  }
+  const free = rows.filter(({ locked }) => locked === undefined);
+  for (const row of free.filter(({ opens }) => opens !== undefined)) take(row, row.least);
+  for (const row of free.filter(({ tier, opens }) => tier === 'main' && opens === undefined).sort(byWeight))
+    if (!take(row, row.least)) take(row, 2);
   const off = (row: Row) => weeksOff.get(row.id) ?? 0;
-  for (const row of rows
+  for (const row of free
     .filter(({ tier, opens }) => tier === 'keep' && opens === undefined)
     .sort((a, b) => off(b) - off(a) || byWeight(a, b))) {
     if (keeps >= keepsMost) break;

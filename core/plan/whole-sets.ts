@@ -58,7 +58,9 @@ function roundWeek(
     const { row } = cell;
     const strong = (doses[cell.column] ?? 0) / row.cost.dose;
     const weak = cell.weaker === undefined ? strong : (doses[cell.weaker] ?? 0) / row.cost.dose;
-    const sets = Math.max(row.least, Math.floor(strong + eps));
+    const { locked } = row;
+    const sets = locked ? locked.sets : Math.max(row.least, Math.floor(strong + eps));
+    if (locked?.weaker !== undefined) return { cell, sets, extra: locked.weaker - sets };
     // While its gap acts the weaker side has one set more at least.
     const acts = cell.weaker !== undefined && !isClosed(cell) ? 1 : 0;
     const extra = Math.max(0, Math.min(Math.max(acts, Math.floor(weak + eps) - sets), mostExtra(sets)));
@@ -84,6 +86,7 @@ function roundWeek(
     cell.weaker === undefined ? 0 : (doses[cell.weaker] ?? 0) / cell.row.cost.dose - sets - extra;
   const worth = ({ cell }: Rounding) => 0.25 + cell.row.want.priority / meanPriority;
   const mayGrow = ({ cell, sets }: Rounding): boolean => {
+    if (cell.row.locked) return false;
     const dose = doseOfSets(sets + 1, cell.row);
     if (dose > cell.most + eps) return false;
     return (
@@ -92,12 +95,16 @@ function roundWeek(
     );
   };
   const mayLead = ({ cell, sets, extra }: Rounding): boolean =>
-    cell.weaker !== undefined && !isClosed(cell) && extra + 1 <= mostExtra(sets);
+    cell.weaker !== undefined &&
+    cell.row.locked?.weaker === undefined &&
+    !isClosed(cell) &&
+    extra + 1 <= mostExtra(sets);
+  const anyLocked = all.some(({ cell }) => cell.row.locked);
   // Whole sets and their changing over may take more than the doses did: what has most above its least gives way.
   for (;;) {
     if (minutes() <= room) break;
-    const leads = all.filter(({ extra }) => extra > 0);
-    const above = all.filter(({ cell, sets }) => sets > cell.row.least);
+    const leads = all.filter(({ cell, extra }) => extra > 0 && cell.row.locked?.weaker === undefined);
+    const above = all.filter(({ cell, sets }) => !cell.row.locked && sets > cell.row.least);
     const least = (rows: readonly Rounding[], by: (one: Rounding) => number) =>
       rows.reduce((a, b) => (by(b) < by(a) ? b : a));
     if (above.length > 0) {
@@ -105,7 +112,12 @@ function roundWeek(
       gives.sets -= 1;
       gives.extra = Math.min(gives.extra, mostExtra(gives.sets));
     } else if (leads.length > 0) least(leads, worth).extra -= 1;
-    else break;
+    else {
+      // What a coach locked takes its place: what matters least waits.
+      const others = anyLocked ? all.filter(({ cell, sets }) => !cell.row.locked && sets > 0) : [];
+      if (others.length === 0) break;
+      least(others, worth).sets = 0;
+    }
   }
   const grow = (wanted: boolean): boolean => {
     const steps = all.flatMap((one) => [

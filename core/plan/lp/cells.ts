@@ -1,5 +1,7 @@
+import { type SideKey, sideKeysOf } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { FrameRow } from '../frame';
+import { isTrunkQuality } from '../tiers';
 import type { Hold } from '../week-sets';
 import type { Expr } from './linear';
 
@@ -20,7 +22,8 @@ export type RuleGroup =
   | 'low_week'
   | 'least'
   | 'sides'
-  | 'smooth';
+  | 'smooth'
+  | 'stay';
 
 export interface Rule {
   readonly group: RuleGroup;
@@ -42,3 +45,14 @@ export interface Cell {
   readonly most: number;
   readonly mostBy: Hold;
 }
+
+/** Column of the dose of every side. */
+export const sideColumns = ({
+  row: { id, want },
+  column,
+  weaker,
+}: Pick<Cell, 'row' | 'column' | 'weaker'>): (readonly [SideKey, number])[] =>
+  (isTrunkQuality(id) ? sideKeysOf(id) : (['both'] as const)).map((side) => [
+    side,
+    weaker !== undefined && side === want.weaker ? weaker : column,
+  ]);

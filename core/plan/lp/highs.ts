@@ -46,6 +46,18 @@ function held(highs: Highs, programme: LinearProgramme): Held {
         rowPrices: solved?.rowDual ?? new Float64Array(programme.rows),
       };
     },
+    proof() {
+      // What presolve finds out it does not tell.
+      model.options.set({ presolve: 'off' });
+      model.run();
+      const ray = model.getDualRay()?.values;
+      model.options.set({ presolve: 'choose' });
+      if (!ray) return undefined;
+      const rows = new Map<number, number>();
+      for (let row = 0; row < programme.rows; row += 1)
+        if (Math.abs(ray[row] ?? 0) > 1e-9) rows.set(row, ray[row] as number);
+      return rows;
+    },
     boundColumn: (column, lower, upper) => void model.changeColBounds(column, bound(lower), bound(upper)),
     boundRow: (row, lower, upper) => void model.changeRowBounds(row, bound(lower), bound(upper)),
     price: (column, cost) => void model.changeColCost(column, cost),
@@ -61,5 +73,6 @@ function held(highs: Highs, programme: LinearProgramme): Held {
  */
 export async function highsSolver(wasmUrl?: string): Promise<Solver> {
   const highs = await loadHighs(wasmUrl === undefined ? {} : { locateFile: () => wasmUrl });
-  return { hold: (programme) => held(highs, programme) };
+  const hold = (programme: LinearProgramme) => held(highs, programme);
+  return { hold, holdAside: hold };
 }

@@ -1,8 +1,10 @@
+import type { SideKey } from '~/core/catalogue';
 import type { LadderQuality } from '~/core/dose/choose';
+import { givenBy } from '../by-hand';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
 import { exposuresOf, oneSideShare } from '../week-sets';
-import type { Cell, Rule } from './cells';
+import { type Cell, type Rule, sideColumns } from './cells';
 import { addGains } from './gains';
 import { column, constant, type Expr, Programme, sum } from './linear';
 import { Past } from './past';
@@ -70,6 +72,7 @@ export function seasonModel(frame: SeasonFrame): SeasonModel {
     for (const cell of its) {
       const { id } = cell.row;
       if (cell.weaker !== undefined) sides.push(addSides(p, cell, cell.weaker));
+      addStay(p, frame, week, cell);
       past.noteOn(id, week.index);
       if (week.low) continue;
       const last = lastOn.get(id);
@@ -98,8 +101,13 @@ function addCell(
   const { id, cost, want } = row;
   const leastDose = row.least * cost.dose;
   const most = row.most * cost.dose;
-  const index = p.add(0, 0, most);
-  const weaker = want.sided && want.weaker ? p.add(0, 0, most * d.weakerToStronger) : undefined;
+  const add = (sets: number | undefined, upTo: number) => {
+    const from = sets === undefined ? 0 : sets * cost.dose;
+    return p.add(0, from, sets === undefined ? upTo : from);
+  };
+  const index = add(row.locked?.sets, most);
+  const weaker = want.sided && want.weaker ? add(row.locked?.weaker, most * d.weakerToStronger) : undefined;
+  const given = (rule: 'ramp' | 'low_week') => givenBy(input.giving, week.startsOn, rule, id);
   const base = past.base(id, week.index, historyOf(input, id), leastDose);
   const about = { week: week.index, quality: id };
   let bound: Expr | undefined;
@@ -108,10 +116,11 @@ function addCell(
     const rate = 1 + (youth ? d.rampQualityYouth : d.rampQuality);
     const sets = row.tier === 'main' ? Math.min(2, week.sessions) : 1;
     const step = Math.max(d.rampStep, sets * cost.dose, leastDose - rate * base.least);
-    bound = sum([rate, base.of], [1, constant(step)]);
+    bound = sum([rate, base.of], [1, constant(step + given('ramp'))]);
   } else if (past.began(id)) {
     const upper = week.lowShare?.[1] ?? 1;
-    bound = sum([upper, base.of], [1, constant(Math.max(0, leastDose - upper * base.least))]);
+    const raised = Math.max(0, leastDose - upper * base.least);
+    bound = sum([upper, base.of], [1, constant(raised + given('low_week'))]);
   }
   if (bound) p.atMost({ group: week.low ? 'low_week' : 'ramp', ...about }, column(index), bound);
   const lacking = p.add(-d.priceFloor);
@@ -133,6 +142,23 @@ function addSides(p: Programme<Rule>, { week, row, column: strong }: Cell, weake
     most: p.atMost(rule, column(weaker), column(strong, d.weakerToStronger)),
     column: strong,
   };
+}
+
+/** Where it is all the same, a dose stays what it is in the plan that stands. */
+function addStay(p: Programme<Rule>, { input }: SeasonFrame, week: FrameWeek, cell: Cell): void {
+  const accepted = input.accepted?.[week.startsOn];
+  if (!accepted) return;
+  const stay = (col: number, side: SideKey) => {
+    const up = p.add(-d.priceStay);
+    const down = p.add(-d.priceStay);
+    p.equal(
+      { group: 'stay', week: week.index, quality: cell.row.id },
+      sum([1, column(col)], [-1, column(up)], [1, column(down)]),
+      constant(accepted[`${cell.row.id}|${side}`] ?? 0),
+    );
+  };
+  // Sides that are even now have one dose, and one of them to stay with.
+  for (const [col, side] of new Map(sideColumns(cell).map(([side, col]) => [col, side]))) stay(col, side);
 }
 
 /** From one load week to the next a dose is not to jump. */
@@ -175,6 +201,7 @@ function addWeek(
   const bent = sum(...cells.map((cell) => [flexionShare[cell.row.id] ?? 0, meanDose(cell)] as const));
   const recent = past.minutes();
   const rule = (group: Rule['group']): Rule => ({ group, week: week.index });
+  const given = (of: string) => givenBy(input.giving, week.startsOn, of);
   const use = (wanted: Expr) => {
     const unused = p.add(-d.priceFill);
     p.atLeast(rule('fill'), sum([1, minutes], [1, column(unused)]), wanted);
@@ -187,14 +214,15 @@ function addWeek(
     const from = recent ?? { of: constant(offered), least: offered };
     const days = week.eventWeek ? d.eventDays * week.share : 1;
     mostShare = Math.min(upper, days);
-    bound = sum([mostShare, from.of], [1, constant(Math.max(0, least - mostShare * from.least))]);
+    const raised = Math.max(0, least - mostShare * from.least);
+    bound = sum([mostShare, from.of], [1, constant(raised + given('low_week'))]);
     p.atMost(rule('low_week'), minutes, bound);
     use(sum([Math.min(lower, days), from.of]));
   } else {
     if (recent) {
       const rate = (1 + (youth ? d.rampTotalYouth : d.rampTotal)) * week.share;
       const step = Math.max(d.rampStepMinutes, least - rate * recent.least);
-      bound = sum([rate, recent.of], [1, constant(step)]);
+      bound = sum([rate, recent.of], [1, constant(step + given('ramp_total'))]);
       p.atMost(rule('ramp_total'), minutes, bound);
     }
     if (week.phase !== 'hold') {
@@ -204,11 +232,13 @@ function addWeek(
     }
     past.noteWeek({ minutes, least: evenLeast, share: week.share });
   }
-  const entryMinutes = Math.max((week.low ? 1 : week.fill) * week.minutesAvailable, least);
+  // What is given by hand comes on top, whole: the entry does not take its share of it.
+  const open = (week.low ? 1 : week.fill) * (week.minutesAvailable - given('minutes'));
+  const entryMinutes = Math.max(open, least) + given('minutes') + given('entry');
   const upTo = (group: Rule['group'], of: Expr, most: number) =>
     p.row(rule(group), of, Number.NEGATIVE_INFINITY, most);
   upTo(!week.low && week.fill < 1 ? 'entry' : 'minutes', minutes, entryMinutes);
-  upTo('total_cap', total, d.capTotal[level]);
-  upTo('flexion', bent, d.flexion);
+  upTo('total_cap', total, d.capTotal[level] + given('total_cap'));
+  upTo('flexion', bent, d.flexion + given('flexion'));
   return { minutes, bound, mostShare, entryMinutes, total, bent };
 }

@@ -16,10 +16,14 @@ export interface Held {
   boundRow(row: number, lower: number, upper: number): void;
   price(column: number, cost: number): void;
   coefficient(row: number, column: number, value: number): void;
+  /** Rows that show that nothing keeps all of them at once, each with its weight; undefined when it was not found. */
+  proof(): ReadonlyMap<number, number> | undefined;
   /** Gives back its memory. */
   dispose(): void;
 }
 
 export interface Solver {
   hold(programme: LinearProgramme): Held;
+  /** The same for a question beside it, which is not the next of a row. */
+  holdAside(programme: LinearProgramme): Held;
 }
