@@ -15,7 +15,7 @@ module.exports = {
       name: 'core-is-pure',
       comment: 'Core imports nothing but core and small pure packages.',
       severity: 'error',
-      from: { path: '^core/', pathNot: '\\.test\\.ts$' },
+      from: { path: '^core/', pathNot: '\\.test\\.ts$|testing\\.ts$' },
       to: {
         pathNot:
           '^core/|node_modules/(zod|date-fns|@date-fns/utc|papaparse|@types/papaparse|ical-generator|jstat|highs)/',

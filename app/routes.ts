@@ -57,6 +57,7 @@ export default [
             route('stills/:stillId', 'routes/screen/still.tsx'),
             route('link', 'routes/link/link.tsx'),
             route('plan', 'routes/plan/plan.tsx'),
+            route('plan/hand', 'routes/plan/hand.tsx'),
             route('coach', 'routes/coach/week.tsx'),
             route('coach/unplanned', 'routes/coach/unplanned.tsx'),
             route('coach/import', 'routes/coach/import.tsx'),

@@ -64,17 +64,23 @@ const pressesButton = (event: KeyboardEvent): boolean =>
   event.target.closest('button,a,[role="radio"]') !== null &&
   !event.target.closest('[data-space-through]');
 
-/** Listens for the view's keys, unless somebody types or a dialog is open, and tells the help of them. */
-export function useViewKeys(keys: readonly ViewKey[]): void {
-  const { setHelp, lettersOn } = useKeyRegistry();
-  const latest = useRef(keys);
-  latest.current = keys;
+/** Tells the help of keys that a view listens to by itself. */
+export function useKeyHelp(keys: readonly KeyHelp[]): void {
+  const { setHelp } = useKeyRegistry();
   // The text of the keys decides, not the identity of the list.
   const shown = JSON.stringify(keys.map(({ key, says }): KeyHelp => ({ key, says })));
   useEffect(() => {
     setHelp(JSON.parse(shown) as KeyHelp[]);
     return () => setHelp([]);
   }, [shown, setHelp]);
+}
+
+/** Listens for the view's keys, unless somebody types or a dialog is open, and tells the help of them. */
+export function useViewKeys(keys: readonly ViewKey[]): void {
+  const { lettersOn } = useKeyRegistry();
+  const latest = useRef(keys);
+  latest.current = keys;
+  useKeyHelp(keys);
   const bound = keys.map(({ on }) => on).join(' ');
   useEffect(
     () =>

@@ -16,7 +16,7 @@ export interface Refusal {
 const gone = /\.gone$/;
 /** What stands in the way is a state, not what was typed. */
 const conflicts =
-  /^(?:clear\.|lift\.|bar\.|plan\.(?:unscreened|no_event)|agreement\.old_form|log\.other|log\.closed|trial\.(?:answered|corrected)|today\.harm|proposal\.|re\.|hand\.(?:begun|past|day_taken)|bench\.barred|set_up\.done|staff\.last_owner)|\.(?:stale|elsewhere)$/;
+  /^(?:clear\.|lift\.|bar\.|plan\.(?:unscreened|no_event)|season\.(?:collides|over)|agreement\.old_form|log\.other|log\.closed|trial\.(?:answered|corrected)|today\.harm|proposal\.|re\.|hand\.(?:begun|past|day_taken)|bench\.barred|set_up\.done|staff\.last_owner)|\.(?:stale|elsewhere)$/;
 
 /** The status of a refusal: who may not 403, what is not there 404, what stands in the way 409, else 400. */
 export function statusOf(issues: readonly Issue[], otherwise = 400): number {

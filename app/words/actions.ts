@@ -37,6 +37,8 @@ const words: Readonly<Record<string, string>> = {
   'blackout.add': 'added days off',
   'blackout.remove': 'removed days off',
   'season.plan': 'planned the season',
+  'season.keep': 'moved the season by hand',
+  'season.restore': 'went back to an earlier season',
   'week.lay_out': 'laid out the weeks',
   'session.edit': 'changed a session by hand',
   'log.keep': 'logged a session',

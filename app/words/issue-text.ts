@@ -249,6 +249,11 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'plan.no_event': () => 'No event lies ahead: enter one to plan back from.',
   'plan.elsewhere': () => 'This could not be read. Open the page again.',
   // Coach
+  'season.collides': () =>
+    'What is set by hand cannot all be kept. Open “Move it by hand”: it says what collides, and what would let go.',
+  'season.stale': () => 'Somebody kept another version since. Nothing of yours is lost.',
+  'season.gone': () => 'This version is not here any more.',
+  'season.over': () => 'No week of this version is left.',
   'plan.open_weeks': () => 'An open block has 4 to 12 weeks.',
   'compose.black': () => 'A blackout: nothing is planned.',
   'compose.no_day': () => 'No training day is left this week.',

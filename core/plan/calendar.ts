@@ -1,6 +1,6 @@
 import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { type Phase, phases } from '~/core/dose/phases';
-import { type PhaseStart, phasesByHand } from './by-hand';
+import { type PhaseStart, phasesByHand } from './hand/by-hand';
 
 /** One kind a week, in order of precedence. */
 export type WeekKind = 'black' | 'sharpen' | 'restore' | 'event' | 'after' | 'deload' | 'load';
@@ -15,6 +15,8 @@ export interface PlanEvent {
 }
 
 export interface Blackout {
+  /** As it is stored; none for one that is only supposed. */
+  readonly id?: string | undefined;
   readonly from: IsoDay;
   readonly to: IsoDay;
   readonly reason: string;
@@ -31,6 +33,16 @@ export interface CalendarWeek {
   readonly eventIds: readonly string[];
 }
 
+/** A plan that is made again: where it stands in the cycle and in its rhythm of low weeks and retests. */
+export interface UnderWayPlan {
+  readonly phase: Phase;
+  /** Weeks of the cycle that lie behind. */
+  readonly weeks: number;
+  /** Load weeks since the last low one, and weeks since the last retest. */
+  readonly sinceLow?: number | undefined;
+  readonly sinceTest?: number | undefined;
+}
+
 export interface CalendarInput {
   readonly startsOn: IsoDay;
   readonly events: readonly PlanEvent[];
@@ -40,8 +52,8 @@ export interface CalendarInput {
   readonly deloadEvery: number;
   /** Weeks of an open block when there is no event to plan back from. */
   readonly openWeeks?: number | undefined;
-  /** A plan made again: the phase it is in, and how many weeks lie behind it. It does not begin at Ground again. */
-  readonly under?: { readonly phase: Phase; readonly weeks: number } | undefined;
+  /** A plan made again does not begin at Ground again, nor its low weeks anew. */
+  readonly under?: UnderWayPlan | undefined;
   /** Phases set by hand; the weeks of the events they lead to, and what comes after the last, stay what they are. */
   readonly phaseStarts?: readonly PhaseStart[] | undefined;
 }
@@ -192,8 +204,8 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
   };
   const low = (week: number) => ['black', 'sharpen', 'event'].includes(fixed(week) ?? '');
 
-  let sinceLow = 0;
-  let sinceTest = 0;
+  let sinceLow = input.under?.sinceLow ?? 0;
+  let sinceTest = input.under?.sinceTest ?? 0;
   const important = events.filter((event) => event.priority !== 'C');
   return Array.from({ length: total }, (_, week): CalendarWeek => {
     let kind = fixed(week);

@@ -1,15 +1,16 @@
 import { addDays, daysBetween } from '~/core/body/dates';
-import { type QualityId, quality, qualityIds, type SideKey, sideKeysOf } from '~/core/catalogue';
+import { type QualityId, quality, qualityIds, type SideKey, sideKeysOf } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { type Phase, phaseRules } from '~/core/dose/phases';
 import { changeOverS } from '~/core/dose/work';
-import { type BarredLock, givenBy, type Lock, withLocks } from './by-hand';
 import { anchorsOf, type CalendarWeek, seasonCalendar } from './calendar';
 import { spread, trainingDays } from './days';
 import { breathGates, cautionFactor, planDefaults as d, type LowShare, phaseGates } from './defaults';
+import { type BarredLock, givenBy, type Lock, withLocks } from './hand/by-hand';
+import type { Hold } from './hold';
 import type { Level, PeriodiseInput } from './season';
 import { type BlockTiers, blocksOf, isTrunkQuality, proposeTiers, type TierWant } from './tiers';
-import { fitLeast, type Hold, minutesOf, type SetCost, type WeekRow } from './week-sets';
+import { fitLeast, minutesOf, type SetCost, type WeekRow } from './week-sets';
 
 /**
  * What is settled before any dose is dealt: the kind of every week, its days and minutes, the blocks and their tiers, which

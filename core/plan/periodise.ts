@@ -1,7 +1,6 @@
-import { catalogueVersion } from '~/core/catalogue';
-import type { BarredLock } from './by-hand';
 import type { Eased } from './eased';
 import { type SeasonFrame, seasonFrame } from './frame';
+import type { BarredLock } from './hand/by-hand';
 import { sideColumns } from './lp/cells';
 import { type Solved, solveClosing } from './lp/closing';
 import { type Colliding, findColliding } from './lp/colliding';
@@ -64,7 +63,6 @@ export function solveSeason(
       aimed: aimedDoses(frame, model, settled(doses)),
       warnings: warningsOf(frame),
       eased,
-      catalogueVersion,
     },
   };
 }

@@ -1,12 +1,12 @@
-import { quality } from '~/core/catalogue';
+import { quality } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { anchorsOf } from './calendar';
 import { planDefaults as d, flexionShare } from './defaults';
 import type { FrameWeek, SeasonFrame } from './frame';
+import type { Hold } from './hold';
 import { evaluate } from './lp/linear';
 import type { SeasonModel } from './lp/season-model';
 import { isTrunkQuality } from './tiers';
-import type { Hold } from './week-sets';
 import type { WholeWeek } from './whole-sets';
 
 /** Which rules hold a week down, in words, and what a season was planned without. */

@@ -13,7 +13,7 @@ import {
 } from './calendar';
 import { primerDays, sessionDaysOf, spread, trainingDays } from './days';
 import type { PeriodiseInput, PlanPriority, PlanWeek } from './season';
-import { seasonInput, weekOf, withheldQualities } from './season-input';
+import { goesOnFrom, seasonInput, weekOf, withheldQualities } from './season-input';
 import { planned } from './testing';
 import { blocksOf, mainsFor } from './tiers';
 
@@ -505,5 +505,57 @@ describe('days for five minutes', () => {
     expect(days([event('2026-11-23', true), event('2026-11-26'), event('2026-11-27', false)])).toEqual([]);
     const off = [{ from: '2026-11-28', to: '2026-11-28', reason: 'travel' }];
     expect(days([event('2026-11-29', true)], off)).toEqual([]);
+  });
+});
+
+describe('a season that goes on from one that stands', () => {
+  const { weeks } = {
+    weeks: seasonCalendar({
+      startsOn,
+      events: [eventIn(14), eventIn(30)],
+      blackouts: [],
+      firstWeekday: 1,
+      deloadEvery: 4,
+    }),
+  };
+  const at = (index: number) => weeks[index]?.startsOn ?? '';
+  it('counts on to its low weeks and retests, and not over an event', () => {
+    const low = weeks.findIndex(({ kind }) => kind === 'deload');
+    expect(goesOnFrom(weeks, at(low))).toMatchObject({
+      under: { phase: weeks[low]?.phase, weeks: low, sinceLow: low, sinceTest: low },
+      loadWeeksDone: low,
+    });
+    expect(goesOnFrom(weeks, at(low + 1))?.under).toMatchObject({ sinceLow: 0, sinceTest: 0 });
+    expect(goesOnFrom(weeks, at(low + 3))?.under).toMatchObject({ sinceLow: 2, sinceTest: 2 });
+    // Two weeks after the event of the 14th.
+    expect(goesOnFrom(weeks, at(16))?.under.weeks).toBe(2);
+    expect(goesOnFrom(weeks, addDays(at(0), -1))).toBeUndefined();
+  });
+  it('counts on over versions that began in the middle themselves', () => {
+    const rest = weeks.slice(2);
+    const before = {
+      under: { phase: 'ground' as const, weeks: 2, sinceLow: 2, sinceTest: 2 },
+      loadWeeksDone: 2,
+    };
+    expect(goesOnFrom(rest, at(3), before)).toMatchObject({
+      under: { weeks: 3, sinceLow: 3, sinceTest: 3 },
+      loadWeeksDone: 3,
+    });
+  });
+  it('keeps the rhythm: whatever the week it is planned again in, low weeks and retests stay where they were', () => {
+    for (let index = 1; index < 12; index += 1) {
+      const on = goesOnFrom(weeks, at(index));
+      const again = seasonCalendar({
+        startsOn: at(index),
+        events: [eventIn(14), eventIn(30)],
+        blackouts: [],
+        firstWeekday: 1,
+        deloadEvery: 4,
+        under: on?.under,
+      });
+      const said = (all: readonly { startsOn: string; kind: string; phase: string; retest: boolean }[]) =>
+        all.map((week) => `${week.startsOn} ${week.kind} ${week.phase} ${week.retest}`);
+      expect(said(again)).toEqual(said(weeks.slice(index)));
+    }
   });
 });

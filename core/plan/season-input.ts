@@ -2,10 +2,10 @@ import { addDays, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { type QualityId, qualityIds } from '~/core/catalogue/qualities';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { costsOf } from '~/core/dose/cost';
+import { phases } from '~/core/dose/phases';
 import type { Standing } from '~/core/link/standing';
-import type { Blackout } from './calendar';
-import { calendarOf } from './frame';
-import type { PeriodiseInput, PlanPriority } from './season';
+import type { Blackout, UnderWayPlan } from './calendar';
+import type { PeriodiseInput, PlanPriority, PlanWeek } from './season';
 
 /** Priorities as `periodise` takes them. */
 function planPriorities(standing: Pick<Standing, 'linked'>): PlanPriority[] {
@@ -86,9 +86,9 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     breathOwned: breathOwned(given.athlete),
   };
   const costOf = costsOf(given.athlete, (quality) => ({ gapActs: acting.has(quality) }));
-  const phases = new Set(calendarOf(input).map(({ phase }) => phase));
+  // Of every phase: one that is not in the season now may be moved into it by hand.
   const costs = Object.fromEntries(
-    [...phases].flatMap((phase) =>
+    phases.flatMap((phase) =>
       ([...qualityIds, 'neck_control'] as const).flatMap((id) => {
         const cost = costOf(id, phase);
         return cost ? [[`${id}|${phase}`, cost]] : [];
@@ -96,6 +96,44 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     ),
   );
   return { ...input, costs };
+}
+
+/** Where a plan that is made again stands; what lay behind the version before is in `before`. */
+export interface Behind {
+  readonly under: UnderWayPlan;
+  readonly loadWeeksDone: number;
+}
+
+/**
+ * How a season goes on from one that stands: the phase it is in, the weeks of its cycle that lie behind, its load weeks, and how
+ * long the last low week and the last retest are ago.
+ *
+ * @param before the same of the version that stands, which began in the middle of a season itself
+ * @returns undefined when the day lies outside it
+ */
+export function goesOnFrom(
+  weeks: readonly Pick<PlanWeek, 'startsOn' | 'phase' | 'kind' | 'retest'>[],
+  startsOn: IsoDay,
+  before: Partial<Behind> = {},
+): Behind | undefined {
+  const week = weekOf(weeks, startsOn);
+  if (!week) return undefined;
+  const behind = weeks.filter((one) => one.startsOn < startsOn);
+  /** Weeks at the end of those behind until one is found; all, and what was before them, when none is. */
+  const since = (found: (one: (typeof behind)[number]) => boolean, earlier: number | undefined): number => {
+    const at = behind.findLastIndex(found);
+    return at < 0 ? behind.length + (earlier ?? 0) : behind.length - 1 - at;
+  };
+  return {
+    under: {
+      phase: week.phase,
+      // An event ends a cycle: what lies before it is no part of the next.
+      weeks: since((one) => one.phase === 'sharpen' && week.phase !== 'sharpen', before.under?.weeks),
+      sinceLow: since((one) => one.kind !== 'load', before.under?.sinceLow),
+      sinceTest: since((one) => one.retest, before.under?.sinceTest),
+    },
+    loadWeeksDone: (before.loadWeeksDone ?? 0) + behind.filter(({ kind }) => kind === 'load').length,
+  };
 }
 
 /**

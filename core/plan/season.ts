@@ -1,10 +1,9 @@
 import type { IsoDay } from '~/core/body/dates';
-import type { QualityId, SideKey } from '~/core/catalogue';
+import type { QualityId, SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import type { Phase } from '~/core/dose/phases';
-import type { ByHand } from './by-hand';
-import type { Blackout, CalendarWeek, PlanEvent } from './calendar';
+import type { Blackout, CalendarWeek, PlanEvent, UnderWayPlan } from './calendar';
 import type { Eased } from './eased';
+import type { ByHand } from './hand/by-hand';
 import type { Tier } from './tiers';
 import type { TrunkWork } from './trunk-work';
 import type { SetCost } from './week-sets';
@@ -50,7 +49,7 @@ export interface PeriodiseInput extends ByHand {
   readonly trunkWork?: TrunkWork | undefined;
   /** Load weeks already behind a plan that is made again. */
   readonly loadWeeksDone?: number | undefined;
-  readonly under?: { readonly phase: Phase; readonly weeks: number } | undefined;
+  readonly under?: UnderWayPlan | undefined;
   /** Weeks of an open block, for an athlete without an event. */
   readonly openWeeks?: number | undefined;
   /** Tiers set by hand. */
@@ -103,5 +102,4 @@ export interface SeasonPlan {
   readonly aimed: AimedDoses;
   /** What easing each rule would bring, where it was asked for; the dearest first. */
   readonly eased: readonly Eased[];
-  readonly catalogueVersion: string;
 }

@@ -1,5 +1,5 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
-import type { QualityId, SideKey } from '~/core/catalogue';
+import type { QualityId, SideKey } from '~/core/catalogue/qualities';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality } from '~/core/dose/choose';
 import { growth, growthsAWeek } from '~/core/dose/learn';

@@ -14,9 +14,6 @@ export interface SetCost {
   readonly dose: number;
 }
 
-/** What holds a quality down. */
-export type Hold = 'cap' | 'gate' | 'caution' | 'ramp' | 'tier' | 'set_cap' | 'flexion';
-
 export interface WeekRow {
   readonly id: LadderQuality;
   readonly tier: Exclude<Tier, 'rest'>;

@@ -1,5 +1,5 @@
-import type { QualityId, SideKey } from '~/core/catalogue';
-import { sideKeysOf } from '~/core/catalogue';
+import type { QualityId, SideKey } from '~/core/catalogue/qualities';
+import { sideKeysOf } from '~/core/catalogue/qualities';
 import { planDefaults as d } from './defaults';
 import type { FrameRow, FrameWeek, SeasonFrame } from './frame';
 import type { Cell } from './lp/cells';

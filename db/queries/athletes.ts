@@ -151,6 +151,7 @@ const pathParts = {
   },
   seasons: {
     columns: { startsOn: true as const },
+    where: eq(seasonVersion.aside, false),
     orderBy: [desc(seasonVersion.createdAt)],
     limit: 1 as const,
   },

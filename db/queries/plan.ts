@@ -1,7 +1,17 @@
 import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
+import type { AimedDoses } from '~/core/plan/season';
 import type { Issue } from '~/core/result';
 import { db, prepared } from '../client.server';
-import { blackout, event, planWeek, priorityRun, seasonVersion, tierChoice, weekDose } from '../schema';
+import {
+  blackout,
+  event,
+  planWeek,
+  priorityRun,
+  seasonVersion,
+  staff,
+  tierChoice,
+  weekDose,
+} from '../schema';
 
 export type EventRow = typeof event.$inferSelect;
 export type BlackoutRow = typeof blackout.$inferSelect;
@@ -20,6 +30,21 @@ export type PlanWeekRow = typeof planWeek.$inferSelect & {
 
 export async function addEvent(row: typeof event.$inferInsert): Promise<void> {
   await db.insert(event).values(row).onConflictDoNothing({ target: event.id });
+}
+
+/** Moves an event to another day. */
+export async function moveEvent(
+  practiceId: string,
+  athleteId: string,
+  id: string,
+  onDate: string,
+): Promise<boolean> {
+  const rows = await db
+    .update(event)
+    .set({ onDate })
+    .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
+    .returning({ id: event.id });
+  return rows.length > 0;
 }
 
 export async function removeEvent(practiceId: string, athleteId: string, id: string): Promise<boolean> {
@@ -56,6 +81,21 @@ export async function removeTier(practiceId: string, athleteId: string, quality:
 
 export async function addBlackout(row: typeof blackout.$inferInsert): Promise<void> {
   await db.insert(blackout).values(row).onConflictDoNothing({ target: blackout.id });
+}
+
+/** Moves days without training, or makes them fewer or more. */
+export async function moveBlackout(
+  practiceId: string,
+  athleteId: string,
+  id: string,
+  days: { readonly fromDate: string; readonly toDate: string },
+): Promise<boolean> {
+  const rows = await db
+    .update(blackout)
+    .set(days)
+    .where(and(eq(blackout.id, id), eq(blackout.practiceId, practiceId), eq(blackout.athleteId, athleteId)))
+    .returning({ id: blackout.id });
+  return rows.length > 0;
 }
 
 export async function removeBlackout(practiceId: string, athleteId: string, id: string): Promise<boolean> {
@@ -119,30 +159,81 @@ export async function isSeasonOf(athleteId: string, id: string): Promise<boolean
 export async function newestSeason(
   practiceId: string,
   athleteId: string,
-): Promise<{ season: SeasonRow; weeks: PlanWeekRow[] } | undefined> {
+): Promise<{ season: Omit<SeasonRow, 'aimed'>; weeks: PlanWeekRow[] } | undefined> {
   const row = await prepared('newest_season', (database, name) =>
     database.query.seasonVersion
       .findFirst({
         where: and(
           eq(seasonVersion.practiceId, sql.placeholder('practiceId')),
           eq(seasonVersion.athleteId, sql.placeholder('athleteId')),
+          eq(seasonVersion.aside, false),
         ),
         orderBy: [desc(seasonVersion.createdAt)],
+        columns: { aimed: false },
         with: { weeks: { orderBy: [asc(planWeek.index)] }, doses: true },
       })
       .prepare(name),
   ).execute({ practiceId, athleteId });
   if (!row) return undefined;
   const { weeks, doses, ...season } = row;
-  return {
-    season,
-    weeks: weeks.map((week) => ({
-      ...week,
-      cells: doses
-        .filter((cell) => cell.weekIndex === week.index)
-        .map(({ quality, side, dose, sets, tier }) => ({ quality, side, dose, sets, tier })),
-    })),
-  };
+  return { season, weeks: withCells(weeks, doses) };
+}
+
+const withCells = (
+  weeks: readonly (typeof planWeek.$inferSelect)[],
+  doses: readonly (typeof weekDose.$inferSelect)[],
+): PlanWeekRow[] =>
+  weeks.map((week) => ({
+    ...week,
+    cells: doses
+      .filter((cell) => cell.weekIndex === week.index)
+      .map(({ quality, side, dose, sets, tier }) => ({ quality, side, dose, sets, tier })),
+  }));
+
+/** What the plan that stands aimed at, which the next one stays near. */
+export async function aimedOf(id: string): Promise<AimedDoses | undefined> {
+  const [row] = await db
+    .select({ aimed: seasonVersion.aimed })
+    .from(seasonVersion)
+    .where(eq(seasonVersion.id, id));
+  return row?.aimed ?? undefined;
+}
+
+/** A season of an athlete, the one that stands or another, whole. */
+export async function seasonById(
+  practiceId: string,
+  athleteId: string,
+  id: string,
+): Promise<{ season: typeof seasonVersion.$inferSelect; weeks: PlanWeekRow[] } | undefined> {
+  const row = await db.query.seasonVersion.findFirst({
+    where: and(
+      eq(seasonVersion.practiceId, practiceId),
+      eq(seasonVersion.athleteId, athleteId),
+      eq(seasonVersion.id, id),
+    ),
+    with: { weeks: { orderBy: [asc(planWeek.index)] }, doses: true },
+  });
+  if (!row) return undefined;
+  const { weeks, doses, ...season } = row;
+  return { season, weeks: withCells(weeks, doses) };
+}
+
+/** Versions of an athlete's season, the newest first, without their weeks. */
+export async function seasonVersions(practiceId: string, athleteId: string, limit: number) {
+  return db
+    .select({
+      id: seasonVersion.id,
+      parentId: seasonVersion.parentId,
+      how: seasonVersion.how,
+      aside: seasonVersion.aside,
+      createdAt: seasonVersion.createdAt,
+      by: staff.name,
+    })
+    .from(seasonVersion)
+    .leftJoin(staff, eq(staff.id, seasonVersion.staffId))
+    .where(and(eq(seasonVersion.practiceId, practiceId), eq(seasonVersion.athleteId, athleteId)))
+    .orderBy(desc(seasonVersion.createdAt))
+    .limit(limit);
 }
 
 export type PriorityRunRow = typeof priorityRun.$inferSelect;
@@ -186,6 +277,7 @@ export async function retestWeeks(practiceId: string, athleteId: string, from: s
         eq(seasonVersion.practiceId, practiceId),
         eq(seasonVersion.athleteId, athleteId),
         eq(planWeek.retest, true),
+        eq(seasonVersion.aside, false),
         gte(planWeek.startsOn, from),
       ),
     )
@@ -201,7 +293,7 @@ export async function seasonStrips(practiceId: string) {
         athleteId: seasonVersion.athleteId,
       })
       .from(seasonVersion)
-      .where(eq(seasonVersion.practiceId, sql.placeholder('practiceId')))
+      .where(and(eq(seasonVersion.practiceId, sql.placeholder('practiceId')), eq(seasonVersion.aside, false)))
       .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt))
       .as('newest');
     return database

@@ -11,6 +11,8 @@ import {
   timestamp,
   uuid,
 } from 'drizzle-orm/pg-core';
+import type { ByHand } from '~/core/plan/hand/by-hand';
+import type { AimedDoses } from '~/core/plan/season';
 import type { Issue } from '~/core/result';
 import { oneOf, sideKeys } from './one-of';
 import { athlete, practice, staff } from './practice';
@@ -18,6 +20,9 @@ import { athlete, practice, staff } from './practice';
 const eventPriorities = ['A', 'B', 'C'] as const;
 const phaseWords = ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] as const;
 const weekKinds = ['black', 'sharpen', 'restore', 'event', 'after', 'deload', 'load'] as const;
+
+export const seasonHows = ['planned', 'by_hand', 'repeated', 'restored'] as const;
+export type SeasonHow = (typeof seasonHows)[number];
 
 const cellTiers = ['main', 'keep'] as const;
 export const tierWords = ['main', 'keep', 'rest'] as const;
@@ -83,10 +88,19 @@ export const seasonVersion = pgTable(
     catalogueVersion: text().notNull(),
     warnings: text().array().notNull(),
     settings: jsonb().$type<Record<string, unknown>>().notNull(),
+    /** How it came about: planned by the rules, moved by hand, a week repeated, or an earlier one again. */
+    how: text({ enum: seasonHows }).notNull().default('planned'),
+    /** Kept beside the one that stands: no session is laid out from it. */
+    aside: boolean().notNull().default(false),
+    /** Locks, phases and rules that a coach has set. */
+    byHand: jsonb().$type<ByHand>().notNull().default({}),
+    /** Doses before they became whole sets, which the next version stays near; null for seasons from before. */
+    aimed: jsonb().$type<AimedDoses>(),
     staffId: uuid().references(() => staff.id),
     createdAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
   (t) => [
+    oneOf('season_version', 'how', seasonHows),
     index('season_version_athlete').on(t.athleteId, t.createdAt),
     index('season_version_practice').on(t.practiceId),
     index('season_version_staff').on(t.staffId),

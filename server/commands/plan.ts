@@ -13,8 +13,8 @@ import { heldSubject } from './subject';
 
 /** Events and days without training; they take effect when the season is planned again. */
 
-const daysAheadMost = 730;
-const blackoutDaysMost = 180;
+export const daysAheadMost = 730;
+export const blackoutDaysMost = 180;
 
 export const addEvent = command({
   title: 'event.add',

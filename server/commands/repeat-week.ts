@@ -34,7 +34,14 @@ export const repeatWeek = command({
     if (!weeks) return refuse('re.low_week');
     const { season } = newest;
     const kept = await addSeason(
-      { ...season, id: seasonId, parentId: season.id, staffId: principal.staffId, createdAt: principal.now },
+      {
+        ...season,
+        id: seasonId,
+        parentId: season.id,
+        how: 'repeated',
+        staffId: principal.staffId,
+        createdAt: principal.now,
+      },
       weeks.map(({ seasonVersionId: _, ...week }) => week),
     );
     if (kept === 'again') return refuse('plan.elsewhere');

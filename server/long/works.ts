@@ -10,8 +10,8 @@ import { type DateOrder, rosterFields } from '~/core/formats/roster-fields';
 import { readTable, type Table } from '~/core/formats/table';
 import { highsSolver } from '~/core/plan/lp/highs';
 import type { Solver } from '~/core/plan/lp/solver';
-import { periodise } from '~/core/plan/periodise';
-import type { PeriodiseInput, SeasonPlan } from '~/core/plan/season';
+import { type SolvedSeason, solveSeason } from '~/core/plan/periodise';
+import type { PeriodiseInput } from '~/core/plan/season';
 
 /** Work too long for the thread that answers everybody. Inputs and results are plain data, which threads can hand over. */
 
@@ -93,10 +93,10 @@ function readRoster({ content, asked, known, today, whole }: RosterWork): Roster
 
 let solver: Promise<Solver> | undefined;
 
-/** The season of an input; the solver is loaded once. */
-async function planSeason(input: PeriodiseInput): Promise<SeasonPlan> {
+/** The season of an input, or what collides in it; the solver is loaded once. */
+async function planSeason(input: PeriodiseInput): Promise<SolvedSeason> {
   solver ??= highsSolver();
-  return periodise(input, await solver, { explain: true });
+  return solveSeason(input, await solver, { explain: true });
 }
 
 export const works = { roster: readRoster, season: planSeason } as const;

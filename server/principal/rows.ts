@@ -107,7 +107,8 @@ export const toUnderWay = (row: UnderWayRow): UnderWay => ({
   setting: row.setting,
 });
 
-export const toBlackout = ({ fromDate, toDate, reason }: BlackoutRow): Blackout => ({
+export const toBlackout = ({ id, fromDate, toDate, reason }: BlackoutRow): Blackout => ({
+  id,
   from: fromDate,
   to: toDate,
   reason,

@@ -66,13 +66,18 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
             </h2>
             {mayPlan ? (
-              <PlanAgain
-                id={ids.season}
-                busy={busy}
-                label="Plan again from today"
-                look="plain"
-                open={ahead.length === 0}
-              />
+              <div className="flex flex-wrap items-end gap-3">
+                <ButtonLink to={href('/athletes/:athleteId/plan/hand', { athleteId })}>
+                  Move it by hand
+                </ButtonLink>
+                <PlanAgain
+                  id={ids.season}
+                  busy={busy}
+                  label="Plan again from today"
+                  look="plain"
+                  open={ahead.length === 0}
+                />
+              </div>
             ) : null}
           </div>
           {warnings.map((warning) => (

@@ -1,8 +1,8 @@
 import { type SideKey, sideKeysOf } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { FrameRow } from '../frame';
+import type { Hold } from '../hold';
 import { isTrunkQuality } from '../tiers';
-import type { Hold } from '../week-sets';
 import type { Expr } from './linear';
 
 /** What a season's programme is about: the doses, and the rules its rows stand for. */

@@ -1,7 +1,7 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { LadderQuality } from '~/core/dose/choose';
-import { type Giving, type GivingRule, givingRules, type Lock, type LockBar } from '../by-hand';
 import type { SeasonFrame } from '../frame';
+import { type Giving, type GivingRule, givingRules, type Lock, type LockBar } from '../hand/by-hand';
 import type { Cell, Rule, RuleGroup } from './cells';
 import type { LinearProgramme } from './linear';
 import type { SeasonModel } from './season-model';

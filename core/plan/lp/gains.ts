@@ -1,4 +1,4 @@
-import type { SideKey } from '~/core/catalogue';
+import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { planDefaults as d } from '../defaults';
 import { type FrameWeek, goalsOf, type SeasonFrame } from '../frame';

@@ -1,5 +1,5 @@
 import { type Eased, type EasedRule, easedBy, easedRules } from '../eased';
-import type { Hold } from '../week-sets';
+import type { Hold } from '../hold';
 import type { Rule } from './cells';
 import type { LinearProgramme } from './linear';
 import type { SeasonModel } from './season-model';

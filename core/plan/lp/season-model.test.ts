@@ -3,7 +3,7 @@ import { qualities, sideKeysOf } from '~/core/catalogue';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { goalsOf, type SeasonFrame, seasonFrame } from '../frame';
 import type { PeriodiseInput } from '../season';
-import { aSeason, day, prioritiesFrom, startsOn } from '../testing-seasons';
+import { aSeason, day, prioritiesFrom, startsOn } from '../seasons-testing';
 import type { Cell } from './cells';
 import { solveClosing } from './closing';
 import { highsSolver } from './highs';

@@ -1,8 +1,8 @@
-import type { SideKey } from '~/core/catalogue';
+import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import { givenBy } from '../by-hand';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
+import { givenBy } from '../hand/by-hand';
 import { exposuresOf, oneSideShare } from '../week-sets';
 import { type Cell, type Rule, sideColumns } from './cells';
 import { addGains } from './gains';

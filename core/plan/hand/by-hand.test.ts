@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { qualities, sideKeysOf } from '~/core/catalogue';
+import { seasonFrame } from '../frame';
+import { highsSolver } from '../lp/highs';
+import type { Solver } from '../lp/solver';
+import { type SolvedSeason, solveSeason } from '../periodise';
+import type { PeriodiseInput, PlanWeek, SeasonPlan } from '../season';
+import { aSeason, day, prioritiesFrom, startsOn } from '../seasons-testing';
 import type { Giving, Lock } from './by-hand';
-import { seasonFrame } from './frame';
-import { highsSolver } from './lp/highs';
-import type { Solver } from './lp/solver';
-import { type SolvedSeason, solveSeason } from './periodise';
-import type { PeriodiseInput, PlanWeek, SeasonPlan } from './season';
-import { aSeason, day, prioritiesFrom, startsOn } from './testing-seasons';
 
 /** What a coach sets by hand stays, whatever it does to the rest; where it cannot, what collides is named and let go. */
 

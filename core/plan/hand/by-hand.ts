@@ -1,8 +1,7 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Phase } from '~/core/dose/phases';
-import type { FrameRow } from './frame';
-import type { Hold } from './week-sets';
+import type { Hold } from '../hold';
 
 /** What a coach sets in a season by hand: doses that stay, phases that begin when they are told to, rules that give a little. */
 
@@ -83,21 +82,29 @@ export function phasesByHand(
   );
 }
 
+/** A quality's row in a week, as far as locks go. */
+interface Lockable {
+  readonly id: LadderQuality;
+  readonly most: number;
+  readonly mostBy: Hold;
+  readonly locked?: Pick<Lock, 'sets' | 'weaker'> | undefined;
+}
+
 /**
  * Rows of a week with its locks: what is locked is on with its sets whatever its turn, what is locked at nought is off.
  *
  * @param rowOf the row of a quality that is not on by itself; undefined when no rung is left for it
  * @param order of the rows
  */
-export function withLocks(
-  rows: readonly FrameRow[],
+export function withLocks<R extends Lockable>(
+  rows: readonly R[],
   locks: readonly Lock[],
-  rowOf: (id: LadderQuality) => FrameRow | undefined,
+  rowOf: (id: LadderQuality) => R | undefined,
   order: readonly LadderQuality[],
-): { readonly rows: readonly FrameRow[]; readonly barred: readonly BarredLock[] } {
+): { readonly rows: readonly R[]; readonly barred: readonly BarredLock[] } {
   if (locks.length === 0) return { rows, barred: [] };
   const barred: BarredLock[] = [];
-  const locked = new Map<LadderQuality, FrameRow | undefined>();
+  const locked = new Map<LadderQuality, R | undefined>();
   for (const lock of locks) {
     if (lock.sets === 0) {
       locked.set(lock.quality, undefined);

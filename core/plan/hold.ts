@@ -1,0 +1,2 @@
+/** What holds a quality down. */
+export type Hold = 'cap' | 'gate' | 'caution' | 'ramp' | 'tier' | 'set_cap' | 'flexion';

@@ -1,0 +1,51 @@
+import { draftOf } from '~/core/plan/hand/draft';
+import { newestSeason, seasonById, seasonVersions } from '~/db/queries/plan';
+import { newId } from '~/db/queries/practice';
+import type { Principal } from '../principal/principal';
+import { toPlanWeek } from '../principal/rows';
+import { loadSeasonInput } from '../principal/season';
+import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+
+/** Versions that are listed. */
+const versionsShown = 30;
+
+/**
+ * A season to be moved by hand: the plan that stands from this week on, what it is solved from, and its versions.
+ *
+ * @param besideId a version to lay beside it
+ * @returns null when nothing is planned
+ */
+export async function seasonHandView(
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  besideId: string | null,
+) {
+  const { practiceId, today } = principal;
+  const athleteId = subject.athlete.id;
+  const newest = await newestSeason(practiceId, athleteId);
+  if (!newest || standing.trials.length === 0) return null;
+  const [input, versions, beside] = await Promise.all([
+    loadSeasonInput(principal, subject, standing, newest, {}),
+    seasonVersions(practiceId, athleteId, versionsShown),
+    besideId && isUuid(besideId) && besideId !== newest.season.id
+      ? seasonById(practiceId, athleteId, besideId)
+      : undefined,
+  ]);
+  const ahead = (weeks: readonly Parameters<typeof toPlanWeek>[0][]) =>
+    weeks.map(toPlanWeek).filter((week) => week.startsOn >= input.startsOn);
+  return {
+    athleteId,
+    today,
+    input,
+    base: { id: newest.season.id, weeks: ahead(newest.weeks), draft: draftOf(input) },
+    plannedAt: newest.season.createdAt.toISOString(),
+    beside: beside ? { id: beside.season.id, weeks: ahead(beside.weeks) } : null,
+    versions: versions.map(({ createdAt, ...version }) => ({
+      ...version,
+      createdAt: createdAt.toISOString(),
+      stands: version.id === newest.season.id,
+    })),
+    newId: newId(),
+  };
+}
