@@ -68,6 +68,17 @@ function roundWeek(
   });
   const minutes = () =>
     all.reduce((sum, { cell, sets, extra }) => sum + minutesOf(cell.row, sets, extra, sessions), 0);
+  /** The most dose of all, and of what bends the trunk, are not rounded over. */
+  const keepsCaps = () => {
+    for (const { cell, sets, extra } of all) {
+      rounded[cell.column] = doseOfSets(sets, cell.row);
+      if (cell.weaker !== undefined) rounded[cell.weaker] = doseOfSets(sets + extra, cell.row);
+    }
+    return (
+      evaluate(sums.total, rounded) <= sums.totalMost + eps &&
+      evaluate(sums.bent, rounded) <= sums.bentMost + eps
+    );
+  };
   // A load week may use what it was offered; a low week no more than its share of the load weeks as they were rounded.
   const room =
     eps +
@@ -131,7 +142,7 @@ function roundWeek(
       const { one, lead } = step;
       if (lead) one.extra += 1;
       else one.sets += 1;
-      if (minutes() <= room) return true;
+      if (minutes() <= room && keepsCaps()) return true;
       if (lead) one.extra -= 1;
       else one.sets -= 1;
     }

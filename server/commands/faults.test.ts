@@ -3,6 +3,7 @@ import type { Result } from '~/core/result';
 import { type PlantedFault, withPlantedFault } from '~/db/client.server';
 import { openProposals } from '~/db/queries/ladders';
 import { linkBy } from '~/db/queries/links';
+import { newestSeason } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import { trialsOf } from '~/db/queries/screen';
 import { ownDatabase, snapshot } from '~/db/testing';
@@ -44,6 +45,7 @@ import { importRoster } from './import-roster';
 import { keepDraft, keepLogDraft } from './keep-draft';
 import { keepLog } from './keep-log';
 import { keepStill, keepTrace } from './keep-recording';
+import { keepSeason } from './keep-season';
 import { amendTrial, keepTrial } from './keep-trial';
 import { layOut } from './lay-out';
 import { agreeLink, endLink, makeLink } from './links';
@@ -54,6 +56,7 @@ import { planSeason } from './plan-season';
 import { bringBack, putOffMatters } from './put-off';
 import { recordAgreement } from './record-agreement';
 import { repeatWeek } from './repeat-week';
+import { restoreSeason } from './restore-season';
 import { saveAthlete } from './save-athlete';
 import { setPrescription } from './set-prescription';
 import { setUpPractice } from './set-up-practice';
@@ -455,6 +458,39 @@ const stories: readonly Story[] = [
       const athleteId = await aPlanned(practice.coach);
       const id = newId();
       return () => planSeason(practice.coach, { athleteId, id });
+    },
+  ],
+  [
+    'season.keep',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const { season, weeks } = (await newestSeason(practice.coach.practiceId, athleteId)) ?? {};
+      const event = {
+        athleteId,
+        id: newId(),
+        name: 'Club race',
+        priority: 'C',
+        onDate: addDays(testDay, 30),
+      };
+      must(await addEvent(practice.coach, event));
+      const startsOn = weeks?.[1]?.startsOn ?? '';
+      const draft = {
+        locks: [{ startsOn, quality: 'anti_extension', sets: 2 }],
+        giving: [],
+        events: { [event.id]: addDays(testDay, 37) },
+      };
+      const id = newId();
+      return () => keepSeason(practice.coach, { athleteId, id, parentId: season?.id, draft });
+    },
+  ],
+  [
+    'season.restore',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const first = await newestSeason(practice.coach.practiceId, athleteId);
+      must(await planSeason(practice.coach, { athleteId, id: newId() }));
+      const id = newId();
+      return () => restoreSeason(practice.coach, { athleteId, id, versionId: first?.season.id });
     },
   ],
   [

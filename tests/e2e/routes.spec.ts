@@ -78,6 +78,11 @@ const table: Readonly<Record<string, Row>> = {
   'athletes/:athleteId/stills/:stillId': { see: all, send: nobody },
   'athletes/:athleteId/link': { see: all, send: nobody },
   'athletes/:athleteId/plan': { see: all, send: coaches, body: () => ({ id: uuidv7() }) },
+  'athletes/:athleteId/plan/hand': {
+    see: coaches,
+    send: coaches,
+    body: () => ({ intent: 'keep', id: uuidv7(), parentId: uuidv7(), draft: '{"locks":[],"giving":[]}' }),
+  },
   'athletes/:athleteId/links': { see: all, send: coaches },
   'athletes/:athleteId/coach': { see: all, send: coaches },
   'athletes/:athleteId/coach/import': { see: all, send: all },

@@ -119,6 +119,10 @@ for (const [name, path] of views)
   test(`axe finds nothing in ${name}, wide and on a phone; it is read in a few queries`, ({ page }) =>
     readsWell(page, path));
 
+test('axe finds nothing in the season by hand, wide and on a phone; it is read in a few queries', ({
+  page,
+}) => readsWell(page, `${ysolde}/plan/hand`, mostQueries.hand));
+
 const nextWeek = `${ysolde}/coach?week=${new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10)}`;
 
 for (const [what, most] of [

@@ -7,6 +7,7 @@ import { type SolvedSeason, solveSeason } from '../periodise';
 import type { PeriodiseInput, PlanWeek, SeasonPlan } from '../season';
 import { aSeason, day, prioritiesFrom, startsOn } from '../seasons-testing';
 import type { Giving, Lock } from './by-hand';
+import { draftOf, lockAsPlanned } from './draft';
 
 /** What a coach sets by hand stays, whatever it does to the rest; where it cannot, what collides is named and let go. */
 
@@ -136,6 +137,35 @@ describe('locks', () => {
     expect(collided).toBeGreaterThan(3);
   });
 
+  it('of what is planned can be as it is: of a week, of a phase, of a quality, of all', () => {
+    fc.assert(
+      fc.property(aSeason, fc.nat(), fc.nat(), (input, at, which) => {
+        const free = plan(input);
+        const busy = free.weeks.filter(({ cells }) => cells.length > 0);
+        const week = busy[at % Math.max(1, busy.length)];
+        if (!week) return;
+        const id = (week.cells[which % week.cells.length] as PlanWeek['cells'][number]).quality;
+        const phase = free.weeks.filter((one) => one.phase === week.phase);
+        for (const { locks } of [
+          lockAsPlanned(draftOf({}), [week]),
+          lockAsPlanned(draftOf({}), phase),
+          lockAsPlanned(draftOf({}), free.weeks, id),
+          lockAsPlanned(draftOf({}), free.weeks),
+        ]) {
+          const { weeks } = plan({ ...input, accepted: free.aimed, locks });
+          for (const lock of locks)
+            expect(
+              setsOf(
+                weeks.find((one) => one.startsOn === lock.startsOn),
+                lock.quality,
+              ),
+            ).toBe(lock.sets);
+        }
+      }),
+      { numRuns: 25 },
+    );
+  });
+
   it('at nought leave a quality out of that week alone', () => {
     const free = plan(base);
     const { weeks } = plan({ ...base, locks: [lockAt(5, 'anti_extension', 0)] });
@@ -205,7 +235,9 @@ describe('what collides is named, and nothing else', () => {
     expect(said).toEqual(['lock anti_lateral', `low_week ${low.startsOn}`]);
   });
   it('locks that need more minutes than the week has; it says how many more, and that is enough', () => {
-    const short = { ...base, minutesPerSession: 12 };
+    // Nobody's side is weaker here: a lead would take part too.
+    const priorities = prioritiesFrom([0.3, 0.5, 0.6, 0.4, 0.3, 0.5, 0.3, 0.3, 0.2], undefined);
+    const short = { ...base, minutesPerSession: 12, priorities };
     const frame = seasonFrame(short);
     const week = frame.weeks.findLast(({ kind }) => kind === 'load');
     if (!week) throw new Error('no load week');

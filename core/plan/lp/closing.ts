@@ -60,7 +60,7 @@ export function solveClosing(frame: SeasonFrame, model: SeasonModel, held: Held)
       closed.set(quality, at);
       moved = true;
       for (const side of model.sides) {
-        if (side.quality !== quality) continue;
+        if (side.quality !== quality || side.locked) continue;
         const even = side.week >= at;
         held.coefficient(side.least, side.column, -(even ? 1 : d.weakerLeast));
         held.coefficient(side.most, side.column, -(even ? 1 : d.weakerToStronger));

@@ -84,8 +84,15 @@ function breaches(
       0,
     );
   const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
+  /** A lock is in whole sets, which may be over a rule by what rounding may: sets of it, dose in all, minutes. */
+  const overSets = ({ row }: Cell, sets: number) => (row.locked ? sets * row.cost.dose : 0);
+  const overMinutes = (week: number) => {
+    const its = inWeek(week).filter(({ row }) => row.locked);
+    return its.length === 0 ? 0 : its.reduce((all, { row }) => all + row.cost.setS / 120, 2);
+  };
   for (const week of frame.weeks) {
     const cells = inWeek(week.index);
+    const over = overMinutes(week.index);
     const say = (what: string) => found.push(`week ${week.index} ${week.kind}: ${what}`);
     if (week.kind === 'black' || week.sessions === 0) {
       if (cells.length > 0) say('something is done');
@@ -115,7 +122,8 @@ function breaches(
               index > one.week && index < week.index && !inWeek(index).some((other) => other.row.id === id),
           ).length;
           const age = Math.exp((-7 * Math.max(0, off - 1)) / 42);
-          return { dose: age * of(one).strong, least: age * one.row.least * one.row.cost.dose };
+          const leastSets = one.row.locked ? Math.min(one.row.least, 2) : one.row.least;
+          return { dose: age * of(one).strong, least: age * leastSets * one.row.cost.dose };
         }),
       ].slice(-4);
       const base = seen.length > 0 ? mean(seen.map(({ dose }) => dose)) : before;
@@ -124,11 +132,11 @@ function breaches(
         const steps = tier === 'main' ? Math.min(2, week.sessions) : 1;
         const factor = 1 + (rate[0] ?? 0);
         const step = Math.max(0.15, steps * cost.dose, least * cost.dose - factor * leastBase);
-        if (doses.strong > factor * base + step + eps) say(`${id} ramps too fast`);
+        if (doses.strong > factor * base + step + overSets(cell, 1.5) + eps) say(`${id} ramps too fast`);
       } else if (past.length > 0) {
         const upper = week.lowShare?.[1] ?? 1;
         const slack = Math.max(0, least * cost.dose - upper * leastBase);
-        if (doses.strong > upper * base + slack + eps) say(`${id} is not low`);
+        if (doses.strong > upper * base + slack + overSets(cell, 1.5) + eps) say(`${id} is not low`);
       }
     }
     const loads = frame.weeks
@@ -138,28 +146,36 @@ function breaches(
     const minutes = minutesIn(week.index);
     const whole = (index: number) => minutesIn(index) / (frame.weeks[index]?.share ?? 1);
     const wholeLeast = (index: number) => leastIn(index, 1) / (frame.weeks[index]?.share ?? 1);
-    if (minutes > Math.max(week.minutesAvailable, leastIn(week.index)) + eps) say('over its minutes');
+    if (minutes > Math.max(week.minutesAvailable, leastIn(week.index)) + over + eps) say('over its minutes');
     if (!week.low) {
-      if (minutes > Math.max(week.fill * week.minutesAvailable, leastIn(week.index)) + eps)
+      if (minutes > Math.max(week.fill * week.minutesAvailable, leastIn(week.index)) + over + eps)
         say('over its entry');
       if (loads.length > 0) {
         const factor = 1 + (rate[1] ?? 0);
         const from = week.share * mean(loads.map(({ index }) => whole(index)));
         const fromLeast = week.share * mean(loads.map(({ index }) => wholeLeast(index)));
-        if (minutes > factor * from + Math.max(3, leastIn(week.index) - factor * fromLeast) + eps)
+        if (minutes > factor * from + Math.max(3, leastIn(week.index) - factor * fromLeast) + over + eps)
           say('ramps too fast in all');
       }
     } else if (loads.length > 0) {
       const upper = Math.min(week.lowShare?.[1] ?? 1, week.eventWeek ? 0.9 * week.share : 1);
       const from = mean(loads.map(({ index }) => whole(index)));
       const fromLeast = mean(loads.map(({ index }) => wholeLeast(index)));
-      if (minutes > upper * from + Math.max(0, leastIn(week.index) - upper * fromLeast) + eps)
+      if (minutes > upper * from + Math.max(0, leastIn(week.index) - upper * fromLeast) + over + eps)
         say('not low in all');
     }
     const total = cells.reduce((all, cell) => all + meanOf(of(cell)), 0);
-    if (total > d.capTotal[frame.level] + eps) say('over the most in all');
+    const overDose = cells.reduce(
+      (all, cell) => all + overSets(cell, cell.weaker === undefined ? 0.5 : 1),
+      0,
+    );
+    if (total > d.capTotal[frame.level] + overDose + eps) say('over the most in all');
     const bent = cells.reduce((all, cell) => all + (flexionShare[cell.row.id] ?? 0) * meanOf(of(cell)), 0);
-    if (bent > 6 + eps) say('over the ledger of bending');
+    const overBent = cells.reduce(
+      (all, cell) => all + (flexionShare[cell.row.id] ?? 0) * overSets(cell, 0.5),
+      0,
+    );
+    if (bent > 6 + overBent + eps) say('over the ledger of bending');
   }
   return found;
 }

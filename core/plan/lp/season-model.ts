@@ -2,7 +2,7 @@ import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
-import { givenBy } from '../hand/by-hand';
+import { type GivingRule, givenBy } from '../hand/by-hand';
 import { exposuresOf, oneSideShare } from '../week-sets';
 import { type Cell, type Rule, sideColumns } from './cells';
 import { addGains } from './gains';
@@ -26,6 +26,9 @@ export interface WeekSums {
   readonly entryMinutes: number;
   readonly total: Expr;
   readonly bent: Expr;
+  /** The most of both. */
+  readonly totalMost: number;
+  readonly bentMost: number;
 }
 
 /** The rows that bound how far the weaker side leads, by week and quality: the gap's closing makes them one equality. */
@@ -36,6 +39,8 @@ export interface SideRows {
   readonly most: number;
   /** The stronger side's column. */
   readonly column: number;
+  /** Both sides are locked: they stay apart also once the gap has closed. */
+  readonly locked: boolean;
 }
 
 export interface SeasonModel {
@@ -81,7 +86,9 @@ export function seasonModel(frame: SeasonFrame): SeasonModel {
       past.noteLoad(id, {
         week: week.index,
         dose: column(cell.column),
-        least: cell.row.least * cell.row.cost.dose,
+        // A main that did not fit whole had two sets for its least.
+        least:
+          (cell.row.locked ? Math.min(cell.row.least, d.leastKeep) : cell.row.least) * cell.row.cost.dose,
       });
     }
     return addWeek(p, frame, week, its, past);
@@ -107,7 +114,8 @@ function addCell(
   };
   const index = add(row.locked?.sets, most);
   const weaker = want.sided && want.weaker ? add(row.locked?.weaker, most * d.weakerToStronger) : undefined;
-  const given = (rule: 'ramp' | 'low_week') => givenBy(input.giving, week.startsOn, rule, id);
+  const given = (rule: 'ramp' | 'low_week') =>
+    givenBy(input.giving, week.startsOn, rule, id) + roundedUp(row, 1.5);
   const base = past.base(id, week.index, historyOf(input, id), leastDose);
   const about = { week: week.index, quality: id };
   let bound: Expr | undefined;
@@ -132,15 +140,30 @@ function addCell(
   return { week: week.index, row, column: index, weaker, bound, most, mostBy: row.mostBy };
 }
 
+/**
+ * What whole sets may be over a rule that doses keep: a lock is in whole sets, and what is planned can always be locked as it is.
+ *
+ * @param sets part of a set, as the rounding allows
+ */
+const roundedUp = ({ locked, cost }: FrameRow, sets: number): number => (locked ? sets * cost.dose : 0);
+
 /** How far the weaker side leads while its gap acts. */
 function addSides(p: Programme<Rule>, { week, row, column: strong }: Cell, weaker: number): SideRows {
   const rule = { group: 'sides', week, quality: row.id } as const;
+  const { locked } = row;
+  // In whole sets one more is a lead, whatever share of the other it is.
+  const short = locked?.weaker === undefined ? 0 : Math.max(0, d.weakerLeast * locked.sets - locked.sets - 1);
   return {
     week,
     quality: row.id,
-    least: p.atLeast(rule, column(weaker), column(strong, d.weakerLeast)),
+    least: p.atLeast(
+      rule,
+      sum([1, column(weaker)], [1, constant(short * row.cost.dose)]),
+      column(strong, d.weakerLeast),
+    ),
     most: p.atMost(rule, column(weaker), column(strong, d.weakerToStronger)),
     column: strong,
+    locked: locked?.weaker !== undefined,
   };
 }
 
@@ -201,7 +224,19 @@ function addWeek(
   const bent = sum(...cells.map((cell) => [flexionShare[cell.row.id] ?? 0, meanDose(cell)] as const));
   const recent = past.minutes();
   const rule = (group: Rule['group']): Rule => ({ group, week: week.index });
-  const given = (of: string) => givenBy(input.giving, week.startsOn, of);
+  /** What a rule gives by hand, and what the locks are over it by rounding alone. */
+  const given = (of: GivingRule) => {
+    const over =
+      of === 'total_cap'
+        ? cells.reduce((all, { row, weaker }) => all + roundedUp(row, weaker === undefined ? 0.5 : 1), 0)
+        : of === 'flexion'
+          ? cells.reduce((all, { row }) => all + (flexionShare[row.id] ?? 0) * roundedUp(row, 0.5), 0)
+          : 0;
+    return givenBy(input.giving, week.startsOn, of) + over;
+  };
+  const locked = cells.filter(({ row }) => row.locked);
+  const roundedMinutes =
+    locked.length > 0 ? 2 + locked.reduce((all, { row }) => all + row.cost.setS / 120, 0) : 0;
   const use = (wanted: Expr) => {
     const unused = p.add(-d.priceFill);
     p.atLeast(rule('fill'), sum([1, minutes], [1, column(unused)]), wanted);
@@ -216,14 +251,14 @@ function addWeek(
     mostShare = Math.min(upper, days);
     const raised = Math.max(0, least - mostShare * from.least);
     bound = sum([mostShare, from.of], [1, constant(raised + given('low_week'))]);
-    p.atMost(rule('low_week'), minutes, bound);
+    p.atMost(rule('low_week'), minutes, sum([1, bound], [1, constant(roundedMinutes)]));
     use(sum([Math.min(lower, days), from.of]));
   } else {
     if (recent) {
       const rate = (1 + (youth ? d.rampTotalYouth : d.rampTotal)) * week.share;
       const step = Math.max(d.rampStepMinutes, least - rate * recent.least);
       bound = sum([rate, recent.of], [1, constant(step + given('ramp_total'))]);
-      p.atMost(rule('ramp_total'), minutes, bound);
+      p.atMost(rule('ramp_total'), minutes, sum([1, bound], [1, constant(roundedMinutes)]));
     }
     if (week.phase !== 'hold') {
       const entered = week.loadWeeks >= d.fillFrom;
@@ -237,8 +272,10 @@ function addWeek(
   const entryMinutes = Math.max(open, least) + given('minutes') + given('entry');
   const upTo = (group: Rule['group'], of: Expr, most: number) =>
     p.row(rule(group), of, Number.NEGATIVE_INFINITY, most);
-  upTo(!week.low && week.fill < 1 ? 'entry' : 'minutes', minutes, entryMinutes);
-  upTo('total_cap', total, d.capTotal[level] + given('total_cap'));
-  upTo('flexion', bent, d.flexion + given('flexion'));
-  return { minutes, bound, mostShare, entryMinutes, total, bent };
+  upTo(!week.low && week.fill < 1 ? 'entry' : 'minutes', minutes, entryMinutes + roundedMinutes);
+  const totalMost = d.capTotal[level] + given('total_cap');
+  const bentMost = d.flexion + given('flexion');
+  upTo('total_cap', total, totalMost);
+  upTo('flexion', bent, bentMost);
+  return { minutes, bound, mostShare, entryMinutes, total, bent, totalMost, bentMost };
 }
