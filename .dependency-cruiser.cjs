@@ -114,7 +114,7 @@ module.exports = {
       name: 'not-to-unresolvable',
       severity: 'error',
       from: {},
-      to: { couldNotResolve: true, pathNot: 'virtual:|\\+types|build/' },
+      to: { couldNotResolve: true, pathNot: 'virtual:|\\+types|build/|\\?url$' },
     },
   ],
   options: {
