@@ -81,7 +81,7 @@ export default [
     route('athletes/:athleteId/clear/agreement', 'routes/clear/agreement.ts'),
     route('athletes/:athleteId/flags/:flagId', 'routes/clear/close-flag.ts'),
     route('athletes/:athleteId/events', 'routes/plan/add-event.ts'),
-    route('athletes/:athleteId/events/:eventId', 'routes/plan/remove-event.ts'),
+    route('athletes/:athleteId/events/:eventId', 'routes/plan/event.ts'),
     route('athletes/:athleteId/days-off', 'routes/plan/add-blackout.ts'),
     route('athletes/:athleteId/days-off/:blackoutId', 'routes/plan/remove-blackout.ts'),
     route('athletes/:athleteId/ease-back', 'routes/coach/ease-back.ts'),

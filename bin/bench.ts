@@ -26,6 +26,7 @@ import { stableUuid } from '~/demo/stable';
 import { demoSignIn } from '~/demo/world-sign-in';
 import { personOf, screen, standingOn } from '../tests/simulate/athlete';
 import { chanceOf } from '../tests/simulate/random';
+import { measureDesk } from './bench-desk';
 import { measureMat } from './bench-mat';
 import { measureSeasons } from './bench-season';
 
@@ -88,6 +89,7 @@ const pages = [
   `${ysolde}/recordings`,
   `${ysolde}/link`,
   `${ysolde}/plan`,
+  `${ysolde}/plan/hand`,
   `${ysolde}/coach`,
   `${ysolde}/coach/unplanned`,
   '/proposals',
@@ -328,6 +330,13 @@ for (const [who, times] of Object.entries(mat))
   say(
     `a tap on the mat, ${who}: median ${median(times).toFixed(0)} ms, p95 ${p95(times).toFixed(0)} ms to the next paint at a quarter of the speed (budget p95 < 100 ms), ${times.length} taps`,
   );
+const desk = await measureDesk(base, cookie, ysolde);
+say(
+  `a season of 52 weeks in the browser's worker: cold after warming up median ${median(desk.cold).toFixed(0)} ms, p95 ${p95(desk.cold).toFixed(0)} ms (budget < 1500 ms); again after a dose was locked median ${median(desk.warm).toFixed(0)} ms, p95 ${p95(desk.warm).toFixed(0)} ms (budget median < 150 ms)`,
+);
+say(
+  `tasks of the page over 50 ms while a season is moved by hand: ${desk.blocked.length}${desk.blocked.length > 0 ? `, the longest ${Math.max(...desk.blocked).toFixed(0)} ms` : ''} (budget none)`,
+);
 await cold.stop();
 const warm = await start();
 say(`\nwarm start to the first page: ${warm.seconds.toFixed(1)} s`);

@@ -69,13 +69,25 @@ const shots: Shot[] = [
     },
   },
   {
-    name: 'over-time',
+    name: 'season-hand',
     path: '',
     before: async (page) => {
-      await page.goto(`${base}${ysolde}/review/over-time?test=side_plank`);
-      await page.locator('.apexcharts-bar-area').first().waitFor();
+      await page.goto(`${base}${ysolde}/plan/hand`);
+      await page.getByText(/As it stands since/).waitFor();
+      await page.waitForTimeout(1500);
+      await page
+        .getByRole('gridcell', { name: /^Side wall/ })
+        .nth(3)
+        .focus();
+      await page.keyboard.press('-');
+      await page.getByRole('slider', { name: 'Sport begins' }).press('ArrowLeft');
+      await page.getByText(/2 changes, solved/).waitFor();
+      await page
+        .getByRole('button', { name: /^Week 4,|^Week 11,/ })
+        .first()
+        .click();
       await page.mouse.move(600, 500);
-      await page.mouse.wheel(0, 190);
+      await page.mouse.wheel(0, 160);
       await page.waitForTimeout(400);
     },
   },

@@ -3,6 +3,7 @@ import { dayText, weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
 import { type Phase, phaseNames } from '~/core/dose/phases';
 import { type Course, type LaidWeek, type Pier, wallOf } from '~/core/plan/wall';
+import { counted } from '~/core/words/counted';
 import { Scroller } from './scroller';
 
 export interface SeasonWeek extends LaidWeek {
@@ -34,6 +35,9 @@ function weekWords(week: SeasonWeek, events: WallProps['events']): string {
     `${weekText(week.startsOn)}: ${phaseNames[week.phase]}`,
     kindWords[week.kind] ?? week.kind,
     `${week.minutes} min`,
+    ...(week.worked && week.worked.planned + week.worked.done > 0
+      ? [`${week.worked.done} of ${counted(week.worked.planned, 'set')} done`]
+      : []),
     ...(week.retest ? ['retest'] : []),
     ...held.map(({ name }) => name),
   ].join(', ');
@@ -41,8 +45,11 @@ function weekWords(week: SeasonWeek, events: WallProps['events']): string {
 
 /** A course of stones, or the opening of a week off. */
 function CourseStones({ course, title }: { course: Course; title: string }) {
-  const { x, y, width, height, state, look, joints } = course;
+  const { x, y, width, height, state, laid, look, joints } = course;
   const seam = Math.min(1.2, height * 0.12);
+  const full = Math.max(0.8, height - seam);
+  // Laid from the ground up: what was not done of a week is missing at its top.
+  const top = y + seam / 2 + full * (1 - laid);
   if (look === 'opening') {
     const arch = Math.min(width * 0.3, height * 0.55);
     return (
@@ -76,6 +83,14 @@ function CourseStones({ course, title }: { course: Course; title: string }) {
               d={`M${x + joint} ${y + seam / 2}v${Math.max(0.8, height - seam)}`}
               className="wall-joint"
             />
+          ))
+        : null}
+      {laid > 0 ? (
+        <rect x={x + 0.5} y={top} width={width - 1} height={full * laid} className="wall-laid" />
+      ) : null}
+      {laid > 0 && height > 5
+        ? joints.map((joint) => (
+            <path key={joint} d={`M${x + joint} ${top}v${full * laid}`} className="wall-joint-laid" />
           ))
         : null}
     </g>
@@ -189,8 +204,8 @@ export function SeasonWall({ weeks, events, today }: WallProps) {
       <p className="mt-1.5 flex flex-wrap justify-between gap-x-6 text-note text-quiet">
         <span>{weeks[0] ? dayText(weeks[0].startsOn) : ''}</span>
         <span>
-          Each course a week, as high as its minutes · solid: done · drawn: ahead · dotted: a low week · arch:
-          a week off · ◇ retest · the pointer: this week
+          Each course a week, as high as its minutes · filled as far as it was done · dotted: a low week ·
+          arch: a week off · ◇ retest · the pointer: this week
         </span>
         <span>{last ? dayText(addDays(last.startsOn, 6)) : ''}</span>
       </p>

@@ -23,6 +23,7 @@ const words: Readonly<Record<string, string>> = {
   'battery.keep': 'kept a battery',
   'battery.remove': 'removed a battery',
   'event.add': 'added an event',
+  'event.change': 'changed an event',
   'event.remove': 'removed an event',
   'exercise_set.keep': 'kept a set of exercises',
   'exercise_set.remove': 'forgot a set of exercises',

@@ -1,6 +1,6 @@
 import type { Eased } from './eased';
 import { type SeasonFrame, seasonFrame } from './frame';
-import type { BarredLock } from './hand/by-hand';
+import type { BarredLock, Lock } from './hand/by-hand';
 import { sideColumns } from './lp/cells';
 import { type Solved, solveClosing } from './lp/closing';
 import { type Colliding, findColliding } from './lp/colliding';
@@ -19,7 +19,7 @@ export type SolvedSeason =
 /**
  * Priorities to plan: phases back-planned from the events, blocks with tiers, the best doses the rules allow, and whole sets of
  * them for every quality, week and side. Every week says which rules held it down. What is locked by hand stays; where it
- * cannot, the answer is what collides.
+ * cannot, the answer is what collides, with ways out that were tried.
  *
  * @param explain whether to find out what each rule costs, which takes as many solutions again
  * @throws {Error} when the solver gives no answer at all
@@ -29,6 +29,38 @@ export function solveSeason(
   solver: Solver,
   { explain = false }: { readonly explain?: boolean } = {},
 ): SolvedSeason {
+  const found = attempt(input, solver, explain);
+  return found.ok ? found : { ok: false, colliding: tried(input, solver, found.colliding) };
+}
+
+/** Other locks are tried before they are offered: with fewer sets of one the next may be in the way. */
+const mostTries = 6;
+
+/** The ways out of what collides, the one about locks followed to where nothing collides any more. */
+function tried(input: PeriodiseInput, solver: Solver, { because, offers }: Colliding): Colliding {
+  const aside: Solver = { hold: solver.holdAside, holdAside: solver.holdAside };
+  const keyOf = ({ startsOn, quality }: Lock) => `${startsOn}|${quality}`;
+  const was = new Map((input.locks ?? []).map((lock) => [keyOf(lock), lock]));
+  const now = new Map(was);
+  let next = offers.find((offer) => offer.kind === 'locks');
+  for (let i = 0; i < mostTries && next; i += 1) {
+    for (const { lock, to } of next.changes)
+      if (to.sets === 0) now.delete(keyOf(lock));
+      else now.set(keyOf(lock), to);
+    const found = attempt({ ...input, locks: [...now.values()] }, aside, false);
+    next = found.ok ? undefined : found.colliding.offers.find((offer) => offer.kind === 'locks');
+  }
+  const changes = [...was].flatMap(([key, lock]) => {
+    const to = now.get(key);
+    if (to?.sets === lock.sets && to.weaker === lock.weaker) return [];
+    return [{ lock, to: to ?? { startsOn: lock.startsOn, quality: lock.quality, sets: 0 } }];
+  });
+  const rest = offers.filter((offer) => offer.kind !== 'locks');
+  return { because, offers: changes.length > 0 ? [{ kind: 'locks', changes }, ...rest] : rest };
+}
+
+/** A season, or what collides in it with the first ways out that were found. */
+function attempt(input: PeriodiseInput, solver: Solver, explain: boolean): SolvedSeason {
   const frame = seasonFrame(input);
   const [first] = frame.barred;
   if (first) return { ok: false, colliding: collidingBars(frame.barred) };

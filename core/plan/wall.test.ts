@@ -41,6 +41,21 @@ describe('a season as a wall', () => {
     expect(thin.piers[0]?.courses[1]?.height).toBe(3);
   });
 
+  it('is laid as far as was done of what was planned; of weeks nobody counted all that are over', () => {
+    const laid = (worked: LaidWeek['worked'], i = 0) =>
+      wallOf(
+        weeksOf('lll', () => ({ worked })),
+        [],
+        addDays(monday, 10),
+        size,
+      ).piers[0]?.courses[i]?.laid;
+    expect(laid({ planned: 20, done: 5 })).toBe(0.25);
+    expect(laid({ planned: 20, done: 30 })).toBe(1);
+    expect(laid({ planned: 0, done: 0 })).toBe(0);
+    expect(laid({ planned: 0, done: 2 })).toBe(1);
+    expect([0, 1, 2].map((i) => laid(undefined, i))).toEqual([1, 0, 0]);
+  });
+
   it('says what is done, what is being laid, and what is ahead', () => {
     const wall = wallOf(weeksOf('lll'), [], addDays(monday, 10), size);
     expect(wall.piers[0]?.courses.map(({ state }) => state)).toEqual(['done', 'now', 'ahead']);

@@ -11,6 +11,8 @@ export interface LaidWeek {
   readonly phase: string;
   readonly kind: string;
   readonly minutes: number;
+  /** Sets that were laid out for it and sets that were done, once it is over or under way. */
+  readonly worked?: { readonly planned: number; readonly done: number } | undefined;
   readonly cells?:
     | readonly { readonly quality: string; readonly sets: number; readonly tier: string }[]
     | undefined;
@@ -24,6 +26,8 @@ export interface Course {
   readonly width: number;
   readonly height: number;
   readonly state: 'done' | 'now' | 'ahead';
+  /** Share of its height that is laid: what was done of what was planned; of a week nobody counted, all or nothing. */
+  readonly laid: number;
   readonly look: 'load' | 'low' | 'event' | 'opening';
   /** Upright joints between the stones, from the left edge of the course. */
   readonly joints: readonly number[];
@@ -58,6 +62,12 @@ export interface WallSize {
 
 const lookOf = (kind: string): Course['look'] =>
   kind === 'load' ? 'load' : kind === 'black' ? 'opening' : kind === 'event' ? 'event' : 'low';
+
+/** What of a week is laid. More than was planned fills it, and no more. */
+const laidOf = ({ worked }: LaidWeek, over: boolean): number => {
+  if (!worked) return over ? 1 : 0;
+  return worked.planned > 0 ? Math.min(1, worked.done / worked.planned) : worked.done > 0 ? 1 : 0;
+};
 
 /** A pier has at most so many courses: longer stretches of one phase stand as several. */
 const most = 6;
@@ -145,6 +155,7 @@ export function wallOf(
           width: size.pier,
           height,
           state: until < today ? 'done' : week.startsOn <= today ? 'now' : 'ahead',
+          laid: laidOf(week, until < today),
           look,
           joints: look === 'opening' ? [] : jointsOf(week, size.pier, (i - (group[0] ?? 0)) % 2 === 1),
         },

@@ -74,7 +74,7 @@ describe('a query asked in the name of one practice', () => {
       expect(`${name} ${nothing(await ask())}`).toBe(`${name} true`);
     for (const [name, ask] of Object.entries(asked(theirs.practiceId)))
       expect(`${name} ${nothing(await ask())}`).toBe(`${name} false`);
-    expect(await plan.removeEvent(mine.practiceId, athleteId, event)).toBe(false);
+    expect(await plan.removeEvent(mine.practiceId, athleteId, event, new Date())).toBe(false);
   });
 
   it('changes nothing of another', async () => {
@@ -87,7 +87,9 @@ describe('a query asked in the name of one practice', () => {
     await screens.changeWarmUp(practiceId, screening, false, new Date());
     await screens.voidTrial(practiceId, trial, new Date());
     await screens.removeBattery(practiceId, screening);
-    await plan.removeEvent(practiceId, athleteId, event);
+    await plan.removeEvent(practiceId, athleteId, event, new Date());
+    await plan.changeEvent(practiceId, athleteId, event, { name: 'none of ours' }, new Date());
+    await plan.moveBlackout(practiceId, athleteId, event, { fromDate: '2026-12-01', toDate: '2026-12-02' });
     await plan.removeBlackout(practiceId, athleteId, event);
     await practices.changeStaff(practiceId, theirs.coach.staffId, { name: 'Somebody else' });
     await ladders.lockProposals(practiceId, athleteId, [trial]);

@@ -1,10 +1,11 @@
-import { and, asc, desc, eq, gte, sql } from 'drizzle-orm';
+import { and, asc, desc, eq, gte, lt, lte, notExists, sql } from 'drizzle-orm';
 import type { AimedDoses } from '~/core/plan/season';
 import type { Issue } from '~/core/result';
 import { db, prepared } from '../client.server';
 import {
   blackout,
   event,
+  goneEvent,
   planWeek,
   priorityRun,
   seasonVersion,
@@ -32,27 +33,56 @@ export async function addEvent(row: typeof event.$inferInsert): Promise<void> {
   await db.insert(event).values(row).onConflictDoNothing({ target: event.id });
 }
 
-/** Moves an event to another day. */
-export async function moveEvent(
+/** Changes an event: its day, or what is said of it. */
+export async function changeEvent(
   practiceId: string,
   athleteId: string,
   id: string,
-  onDate: string,
+  now: Partial<Pick<EventRow, 'name' | 'onDate' | 'priority' | 'minutes' | 'perMinute' | 'primer'>>,
+  changedAt: Date,
 ): Promise<boolean> {
   const rows = await db
     .update(event)
-    .set({ onDate })
+    .set({ ...now, changedAt, sequence: sql`${event.sequence} + 1` })
     .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
     .returning({ id: event.id });
   return rows.length > 0;
 }
 
-export async function removeEvent(practiceId: string, athleteId: string, id: string): Promise<boolean> {
-  const rows = await db
+/** Removes an event, and keeps for calendars that it is off. */
+export async function removeEvent(
+  practiceId: string,
+  athleteId: string,
+  id: string,
+  goneAt: Date,
+): Promise<boolean> {
+  const [row] = await db
     .delete(event)
     .where(and(eq(event.id, id), eq(event.practiceId, practiceId), eq(event.athleteId, athleteId)))
-    .returning({ id: event.id });
-  return rows.length > 0;
+    .returning();
+  if (!row) return false;
+  const { name, onDate, sequence } = row;
+  await db
+    .insert(goneEvent)
+    .values({ id, practiceId, athleteId, name, onDate, sequence: sequence + 1, goneAt })
+    .onConflictDoNothing({ target: goneEvent.id });
+  return true;
+}
+
+/** Events of some days that were removed and stand no more. */
+export async function goneEvents(practiceId: string, athleteId: string, from: string, to: string) {
+  return db
+    .select()
+    .from(goneEvent)
+    .where(
+      and(
+        eq(goneEvent.practiceId, practiceId),
+        eq(goneEvent.athleteId, athleteId),
+        gte(goneEvent.onDate, from),
+        lte(goneEvent.onDate, to),
+        notExists(db.select({ id: event.id }).from(event).where(eq(event.id, goneEvent.id))),
+      ),
+    );
 }
 
 /** A coach's word on a quality: the newest stands. */
@@ -197,6 +227,33 @@ export async function aimedOf(id: string): Promise<AimedDoses | undefined> {
     .from(seasonVersion)
     .where(eq(seasonVersion.id, id));
   return row?.aimed ?? undefined;
+}
+
+/**
+ * Weeks that lie behind the plan that stands, each as it was planned last before it was over: a season that is planned again
+ * begins with its week, and what was before stays in the versions before. The oldest first, without their cells.
+ */
+export async function weeksBehind(
+  practiceId: string,
+  athleteId: string,
+  from: string,
+  before: string,
+): Promise<(typeof planWeek.$inferSelect)[]> {
+  const rows = await db
+    .selectDistinctOn([planWeek.startsOn], { week: planWeek })
+    .from(planWeek)
+    .innerJoin(seasonVersion, eq(seasonVersion.id, planWeek.seasonVersionId))
+    .where(
+      and(
+        eq(seasonVersion.practiceId, practiceId),
+        eq(seasonVersion.athleteId, athleteId),
+        eq(seasonVersion.aside, false),
+        gte(planWeek.startsOn, from),
+        lt(planWeek.startsOn, before),
+      ),
+    )
+    .orderBy(asc(planWeek.startsOn), desc(seasonVersion.createdAt));
+  return rows.map(({ week }) => week);
 }
 
 /** A season of an athlete, the one that stands or another, whole. */

@@ -46,11 +46,36 @@ export const event = pgTable(
     perMinute: doublePrecision(),
     /** Five minutes on the day before it. */
     primer: boolean().notNull().default(false),
+    /** How often it was changed, and when last: a calendar is told so. */
+    sequence: integer().notNull().default(0),
+    changedAt: timestamp({ withTimezone: true }),
   },
   (t) => [
     index('event_athlete').on(t.athleteId, t.onDate),
     index('event_practice').on(t.practiceId, t.onDate),
     oneOf('event', 'priority', eventPriorities),
+  ],
+);
+
+/** Events that were removed: calendars that have them are told that they are off. */
+export const goneEvent = pgTable(
+  'gone_event',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    athleteId: uuid()
+      .notNull()
+      .references(() => athlete.id, { onDelete: 'cascade' }),
+    name: text().notNull(),
+    onDate: date({ mode: 'string' }).notNull(),
+    sequence: integer().notNull(),
+    goneAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (t) => [
+    index('gone_event_athlete').on(t.athleteId, t.onDate),
+    index('gone_event_practice').on(t.practiceId),
   ],
 );
 

@@ -51,7 +51,7 @@ import { layOut } from './lay-out';
 import { agreeLink, endLink, makeLink } from './links';
 import { keepLiveSet, takeBackSet, tellPain } from './live-session';
 import { openScreening, openSquadScreening } from './open-screening';
-import { addBlackout, addEvent, removeBlackout, removeEvent } from './plan';
+import { addBlackout, addEvent, changeEvent, removeBlackout, removeEvent } from './plan';
 import { planSeason } from './plan-season';
 import { bringBack, putOffMatters } from './put-off';
 import { recordAgreement } from './record-agreement';
@@ -349,6 +349,16 @@ const stories: readonly Story[] = [
           onDate: addDays(testDay, 50),
           priority: 'A',
         });
+    },
+  ],
+  [
+    'event.change',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      const event = { athleteId, id, name: 'Race', onDate: addDays(testDay, 40), priority: 'A' };
+      must(await addEvent(practice.coach, event));
+      return () => changeEvent(practice.coach, { ...event, name: 'The race', onDate: addDays(testDay, 47) });
     },
   ],
   [

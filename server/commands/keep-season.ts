@@ -5,7 +5,7 @@ import { phases } from '~/core/dose/phases';
 import { givingRules } from '~/core/plan/hand/by-hand';
 import { inputWith } from '~/core/plan/hand/draft';
 import { type Result, refuse } from '~/core/result';
-import { isSeasonOf, moveBlackout, moveEvent, newestSeason } from '~/db/queries/plan';
+import { changeEvent, isSeasonOf, moveBlackout, newestSeason } from '~/db/queries/plan';
 import type { Principal } from '../principal/principal';
 import { loadSeasonInput } from '../principal/season';
 import { loadStanding, subjectOf } from '../principal/subject';
@@ -54,14 +54,14 @@ type DraftSent = z.output<typeof draftSchema>;
 
 /** Moves what lies on days: events to a day to come, days off within what may be planned. */
 async function moveDays(
-  { practiceId, today }: Principal,
+  { practiceId, today, now }: Principal,
   athleteId: string,
   { events, blackouts }: DraftSent,
 ): Promise<Result<undefined>> {
   for (const [eventId, onDate] of Object.entries(events)) {
     if (onDate < today) return refuse('event.past', {}, ['events']);
     if (daysBetween(today, onDate) > daysAheadMost) return refuse('event.far', {}, ['events']);
-    if (!(await moveEvent(practiceId, athleteId, eventId, onDate))) return refuse('event.gone');
+    if (!(await changeEvent(practiceId, athleteId, eventId, { onDate }, now))) return refuse('event.gone');
   }
   for (const [blackoutId, { from, to }] of Object.entries(blackouts)) {
     if (to < from) return refuse('blackout.order', {}, ['blackouts']);

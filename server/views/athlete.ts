@@ -13,6 +13,7 @@ import { newestSeason } from '~/db/queries/plan';
 import { can } from '../principal/can';
 import type { Principal } from '../principal/principal';
 import type { AthleteStanding, Subject } from '../principal/subject';
+import { shownWeeks } from './season-weeks';
 
 /** Why nothing may be loaded, for the views that must say so; undefined when something may. */
 export const blockOf = ({ clearance }: Gate) =>
@@ -87,14 +88,16 @@ export async function overview(principal: Principal, standing: AthleteStanding) 
         target: targetText(trade, result.testId, result.target.value),
         onDate: result.onDate,
       })),
-    weeks:
-      newest?.weeks.map(({ startsOn, phase, kind, retest, minutes }) => ({
+    weeks: (await shownWeeks(principal, athlete.id, newest)).map(
+      ({ startsOn, phase, kind, retest, minutes, worked }) => ({
         startsOn,
         phase,
         kind,
         retest,
         minutes,
-      })) ?? [],
+        worked,
+      }),
+    ),
     events: standing.events.map(({ name, onDate, priority }) => ({ name, onDate, priority })),
   };
 }

@@ -3,7 +3,7 @@ import { newId } from '~/db/queries/practice';
 import { ownDatabase } from '~/db/testing';
 import { editSession } from '../commands/edit-session';
 import { layOut } from '../commands/lay-out';
-import { addBlackout, addEvent } from '../commands/plan';
+import { addBlackout, addEvent, changeEvent, removeEvent } from '../commands/plan';
 import { planSeason } from '../commands/plan-season';
 import { subjectOf } from '../principal/subject';
 import { aPlanned, aPractice, must, on, sessionsOf, type TestPractice, testDay } from '../testing';
@@ -152,5 +152,27 @@ describe('retests and events', () => {
     expect(gone?.cancelled).toBe(true);
     expect(gone?.sequence).toBeGreaterThan(before[0]?.sequence ?? 99);
     expect((await calendar()).map(({ name }) => name)).toContain('Chalk mile');
+  });
+  it('an event that is changed stays one entry and counts up; one that is removed is cancelled, and on when it is back', async () => {
+    const event = { athleteId, id: newId(), name: 'Slate dash', onDate: addDays(testDay, 44), priority: 'C' };
+    const its = async () => (await calendar()).filter(({ uid }) => uid.startsWith(event.id));
+    must(await addEvent(practice.coach, event));
+    const [before] = await its();
+    expect(before).toMatchObject({ onDate: event.onDate, cancelled: false, sequence: 0 });
+    must(await changeEvent(practice.coach, { ...event, onDate: addDays(testDay, 51) }));
+    const [moved, ...more] = await its();
+    expect(more).toEqual([]);
+    expect(moved).toMatchObject({ onDate: addDays(testDay, 51), cancelled: false });
+    expect(moved?.sequence).toBeGreaterThan(before?.sequence ?? 99);
+    expect(moved?.changedAt).toEqual(practice.coach.now);
+    // What is said twice is one change.
+    must(await changeEvent(practice.coach, { ...event, onDate: addDays(testDay, 51) }));
+    expect(await its()).toEqual([moved]);
+    must(await removeEvent(practice.coach, { athleteId, id: event.id }));
+    const [off] = await its();
+    expect(off).toMatchObject({ cancelled: true, onDate: addDays(testDay, 51), name: 'Slate dash' });
+    expect(off?.sequence).toBeGreaterThan(moved?.sequence ?? 99);
+    must(await addEvent(practice.coach, event));
+    expect(await its()).toHaveLength(1);
   });
 });

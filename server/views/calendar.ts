@@ -1,7 +1,7 @@
 import { addDays } from '~/core/body/dates';
 import { disclaimer } from '~/core/clear/signs';
 import { workText } from '~/core/coach/prescription';
-import { newestSeason, retestWeeks } from '~/db/queries/plan';
+import { goneEvents, newestSeason, retestWeeks } from '~/db/queries/plan';
 import { writeAudit } from '~/db/queries/practice';
 import { goneSessions, type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { forAthlete, type Principal } from '../principal/principal';
@@ -41,6 +41,7 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
   const [from, to] = [addDays(today, -calendarDays.back), addDays(today, calendarDays.ahead)];
   const sessions = await sessionsBetween(practiceId, athlete.id, from, to);
   const over = await goneSessions(practiceId, athlete.id, from, to);
+  const off = await goneEvents(practiceId, athlete.id, from, to);
   const season = await newestSeason(practiceId, athlete.id);
   const retests = await retestWeeks(practiceId, athlete.id, from);
   await writeAudit({
@@ -116,7 +117,7 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
       ...events
         .filter(({ onDate }) => onDate >= from && onDate <= to)
         .map(
-          ({ id, name, onDate }): Appointment => ({
+          ({ id, name, onDate, sequence, changedAt }): Appointment => ({
             uid: uidOf(id),
             kind: 'event',
             onDate,
@@ -124,10 +125,23 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
             minutes: 0,
             lines: [],
             cancelled: false,
-            sequence: 0,
-            changedAt: undefined,
+            sequence: sequenceOf(sequence, false),
+            changedAt: changedAt ?? undefined,
           }),
         ),
+      ...off.map(
+        ({ id, name, onDate, sequence, goneAt }): Appointment => ({
+          uid: uidOf(id),
+          kind: 'event',
+          onDate,
+          name,
+          minutes: 0,
+          lines: [],
+          cancelled: true,
+          sequence: sequenceOf(sequence, true),
+          changedAt: goneAt,
+        }),
+      ),
     ],
     disclaimer,
   };

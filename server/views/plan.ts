@@ -19,6 +19,7 @@ import { roster } from '../principal/roster';
 import { toPlanWeek, toUnderWay } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { blockOf } from './athlete';
+import { shownWeeks } from './season-weeks';
 
 /** Days without training stay in the list for a week after they ended. */
 const shownAfterDays = 7;
@@ -51,6 +52,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
     warnings: newest?.season.warnings ?? [],
     eased: easedTexts(readEased(newest?.season.settings.eased)),
     weeks: newest?.weeks ?? [],
+    wall: await shownWeeks(principal, athlete.id, newest),
     blocks: blocksView(newest?.weeks ?? []).map((block) => ({
       ...block,
       targets: targets

@@ -2,6 +2,7 @@ import { href, Link, useNavigation } from 'react-router';
 import { ButtonLink } from '~/app/components/button';
 import { DoseGrid } from '~/app/components/dose-grid';
 import { FormError } from '~/app/components/field';
+import { Folded } from '~/app/components/folded';
 import { Blocked, Empty } from '~/app/components/notice';
 import { SeasonWall } from '~/app/components/season-wall';
 import { awayText, dayText } from '~/app/lib/format';
@@ -89,7 +90,12 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
             <p className="mt-1">△ What was pinned or set aside since stands when you plan again.</p>
           ) : null}
           <div className="mt-5">
-            <SeasonWall weeks={weeks} events={events} today={today} />
+            <SeasonWall weeks={loaderData.wall} events={events} today={today} />
+            <p className="mt-1 print:hidden">
+              <Link to={href('/athletes/:athleteId/review/over-time', { athleteId })}>
+                Planned beside done, week by week
+              </Link>
+            </p>
           </div>
           <div className="print:hidden">
             <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
@@ -129,15 +135,30 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           </h2>
           <ul className="rule-list">
             {events.map((event) => (
-              <li key={event.id} className="flex items-center justify-between gap-3 py-1.5">
-                <span className={event.onDate < today ? 'text-quiet' : undefined}>
-                  <strong>{event.priority}</strong> {event.name}, {dayText(event.onDate, today)}
-                  {event.minutes ? `, ${event.minutes} min` : ''}
-                  {event.perMinute ? ` at ${event.perMinute}/min` : ''}
-                  {event.primer ? ', five minutes on the day before' : ''}
-                </span>
+              <li key={event.id} className="py-1.5">
+                <div className="flex items-center justify-between gap-3">
+                  <span className={event.onDate < today ? 'text-quiet' : undefined}>
+                    <strong>{event.priority}</strong> {event.name}, {dayText(event.onDate, today)}
+                    {event.minutes ? `, ${event.minutes} min` : ''}
+                    {event.perMinute ? ` at ${event.perMinute}/min` : ''}
+                    {event.primer ? ', five minutes on the day before' : ''}
+                  </span>
+                  {mayPlan ? (
+                    <Remove action={`${here}/events/${event.id}`} label={`Remove ${event.name}`} />
+                  ) : null}
+                </div>
                 {mayPlan ? (
-                  <Remove action={`${here}/events/${event.id}`} label={`Remove ${event.name}`} />
+                  <Folded summary={`Change ${event.name}`}>
+                    <EventForm
+                      // A form of its own for each state of the event: what is saved is what stands.
+                      key={JSON.stringify(event)}
+                      id={event.id}
+                      exposure={loaderData.exposure}
+                      action={`${here}/events/${event.id}`}
+                      next={false}
+                      event={event}
+                    />
+                  </Folded>
                 ) : null}
               </li>
             ))}

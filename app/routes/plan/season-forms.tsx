@@ -98,14 +98,25 @@ export function Remove({ action, label }: { action: string; label: string }) {
   );
 }
 
+/** An event to add, or one to change. */
 export function EventForm({
   id,
   exposure,
   action,
   next,
+  event,
 }: {
   id: string;
   action: string;
+  /** The event as it stands, when it is changed. */
+  event?: {
+    name: string;
+    onDate: string;
+    priority: string;
+    minutes: number | null;
+    perMinute: number | null;
+    primer: boolean;
+  };
   exposure: { kind: string; minutes: number; perMinute: number };
   next: boolean;
 }) {
@@ -128,12 +139,19 @@ export function EventForm({
       className="mt-4 grid gap-4 sm:grid-cols-2"
     >
       <input type="hidden" name="id" value={id} />
-      <TextField label="Event" name="name" errors={fields.name.errors} />
-      <TextField label="Date" name="onDate" type="date" errors={fields.onDate.errors} />
+      {event ? <input type="hidden" name="intent" value="change" /> : null}
+      <TextField label="Event" name="name" defaultValue={event?.name} errors={fields.name.errors} />
+      <TextField
+        label="Date"
+        name="onDate"
+        type="date"
+        defaultValue={event?.onDate}
+        errors={fields.onDate.errors}
+      />
       <SelectField
         label="Priority"
         name="priority"
-        defaultValue="A"
+        defaultValue={event?.priority ?? 'A'}
         hint="A: plan back from it. B: an easier week. C: train through."
         errors={fields.priority.errors}
       >
@@ -145,6 +163,7 @@ export function EventForm({
         <TextField
           label="Minutes"
           name="minutes"
+          defaultValue={event?.minutes ?? undefined}
           inputMode="decimal"
           hint={`default ${exposure.minutes}`}
           errors={fields.minutes.errors}
@@ -152,18 +171,19 @@ export function EventForm({
         <TextField
           label={`${exposure.kind.charAt(0).toUpperCase()}${exposure.kind.slice(1)}/min`}
           name="perMinute"
+          defaultValue={event?.perMinute ?? undefined}
           inputMode="decimal"
           hint={`default ${exposure.perMinute}`}
           errors={fields.perMinute.errors}
         />
       </div>
       <label className="flex min-h-11 items-center gap-3 sm:col-span-2">
-        <input type="checkbox" name="primer" className="size-6" />
+        <input type="checkbox" name="primer" defaultChecked={event?.primer} className="size-6" />
         Five minutes on the day before: one set of breath and brace, one of the focus
       </label>
       <p className="sm:col-span-2">
         <Button look={next ? 'next' : 'plain'} disabled={busy}>
-          Add the event
+          {event ? 'Save the event' : 'Add the event'}
         </Button>
       </p>
     </fetcher.Form>
