@@ -1,6 +1,6 @@
 import type { QualityId, SideKey } from '~/core/catalogue/qualities';
 import { sideKeysOf } from '~/core/catalogue/qualities';
-import { planDefaults as d } from './defaults';
+import { planDefaults as d, flexionShare } from './defaults';
 import type { FrameRow, FrameWeek, SeasonFrame } from './frame';
 import type { Cell } from './lp/cells';
 import type { Solved } from './lp/closing';
@@ -68,15 +68,16 @@ function roundWeek(
   });
   const minutes = () =>
     all.reduce((sum, { cell, sets, extra }) => sum + minutesOf(cell.row, sets, extra, sessions), 0);
-  /** The most dose of all, and of what bends the trunk, are not rounded over. */
-  const keepsCaps = () => {
+  /** The most dose of all, and of what bends the trunk, are not rounded over by more than half of the set that is added. */
+  const keepsCaps = ({ row }: Cell) => {
+    const half = eps + rampSlackSets * row.cost.dose;
     for (const { cell, sets, extra } of all) {
       rounded[cell.column] = doseOfSets(sets, cell.row);
       if (cell.weaker !== undefined) rounded[cell.weaker] = doseOfSets(sets + extra, cell.row);
     }
     return (
-      evaluate(sums.total, rounded) <= sums.totalMost + eps &&
-      evaluate(sums.bent, rounded) <= sums.bentMost + eps
+      evaluate(sums.total, rounded) <= sums.totalMost + half &&
+      evaluate(sums.bent, rounded) <= sums.bentMost + half * (flexionShare[row.id] ?? 0)
     );
   };
   // A load week may use what it was offered; a low week no more than its share of the load weeks as they were rounded.
@@ -142,7 +143,7 @@ function roundWeek(
       const { one, lead } = step;
       if (lead) one.extra += 1;
       else one.sets += 1;
-      if (minutes() <= room && keepsCaps()) return true;
+      if (minutes() <= room && keepsCaps(one.cell)) return true;
       if (lead) one.extra -= 1;
       else one.sets -= 1;
     }

@@ -30,10 +30,11 @@ test('a season says why it stops, what was not tested, and follows a blackout wh
   // The event is changed where it stands; what is wrong is said at its field and kept.
   await page.getByText('Change Slate run').click();
   const form = page.locator('details', { hasText: 'Change Slate run' });
-  await form.getByLabel('Minutes').fill('many');
+  const minutes = form.getByRole('textbox', { name: 'Minutes' });
+  await minutes.fill('many');
   await form.getByRole('button', { name: 'Save the event' }).click();
   await expect(form.getByText(/number/i)).toBeVisible();
-  await form.getByLabel('Minutes').fill('95');
+  await minutes.fill('95');
   await form.getByLabel('Event', { exact: true }).fill('Slate mile');
   await form.getByRole('button', { name: 'Save the event' }).click();
   await expect(page.getByText(/Slate mile, .*95 min/)).toBeVisible();

@@ -79,7 +79,6 @@ const views: [string, string][] = [
   ['recordings', `${ysolde}/recordings`],
   ['battery, blocked', `${demoAthlete('Jorah Finch')}/screen`],
   ['Link', `${ysolde}/link`],
-  ['Plan', `${ysolde}/plan`],
   ['Coach', `${ysolde}/coach`],
   ['log of unplanned work', `${ysolde}/coach/unplanned`],
   ['import of sessions', `${ysolde}/coach/import`],
@@ -92,8 +91,11 @@ const views: [string, string][] = [
   ['not here', '/nowhere'],
 ];
 
-/** Trips to the database that a page may make; one that edits what limits, kit and kept sets say needs a few more. */
-const mostQueries = { page: 7, hand: 10 };
+/**
+ * Trips to the database that a page may make; the plan, which stands beside what was done of it, and one that edits what limits, kit
+ * and kept sets say need a few more.
+ */
+const mostQueries = { page: 7, plan: 9, hand: 10 };
 
 /** A page is read in a few trips, has nothing axe finds, nothing cut off on a narrow phone, and no error. */
 async function readsWell(page: Page, path: string, most = mostQueries.page): Promise<void> {
@@ -118,6 +120,9 @@ async function readsWell(page: Page, path: string, most = mostQueries.page): Pro
 for (const [name, path] of views)
   test(`axe finds nothing in ${name}, wide and on a phone; it is read in a few queries`, ({ page }) =>
     readsWell(page, path));
+
+test('axe finds nothing in Plan, wide and on a phone; it is read in a few queries', ({ page }) =>
+  readsWell(page, `${ysolde}/plan`, mostQueries.plan));
 
 test('axe finds nothing in the season by hand, wide and on a phone; it is read in a few queries', ({
   page,
