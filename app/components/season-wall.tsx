@@ -18,7 +18,7 @@ export const kindWords: Readonly<Record<string, string>> = {
   event: 'event week',
   after: 'after the event',
   deload: 'low week',
-  load: 'load',
+  load: 'load week',
 };
 
 interface WallProps {

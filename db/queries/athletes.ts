@@ -152,7 +152,7 @@ const pathParts = {
   seasons: {
     columns: { startsOn: true as const },
     where: eq(seasonVersion.aside, false),
-    orderBy: [desc(seasonVersion.createdAt)],
+    orderBy: [desc(seasonVersion.createdAt), desc(seasonVersion.id)],
     limit: 1 as const,
   },
   logs: { columns: { onDate: true as const }, orderBy: [desc(sessionLog.onDate)], limit: 1 as const },

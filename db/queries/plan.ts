@@ -198,7 +198,7 @@ export async function newestSeason(
           eq(seasonVersion.athleteId, sql.placeholder('athleteId')),
           eq(seasonVersion.aside, false),
         ),
-        orderBy: [desc(seasonVersion.createdAt)],
+        orderBy: [desc(seasonVersion.createdAt), desc(seasonVersion.id)],
         columns: { aimed: false },
         with: { weeks: { orderBy: [asc(planWeek.index)] }, doses: true },
       })
@@ -252,7 +252,7 @@ export async function weeksBehind(
         lt(planWeek.startsOn, before),
       ),
     )
-    .orderBy(asc(planWeek.startsOn), desc(seasonVersion.createdAt));
+    .orderBy(asc(planWeek.startsOn), desc(seasonVersion.createdAt), desc(seasonVersion.id));
   return rows.map(({ week }) => week);
 }
 
@@ -289,7 +289,7 @@ export async function seasonVersions(practiceId: string, athleteId: string, limi
     .from(seasonVersion)
     .leftJoin(staff, eq(staff.id, seasonVersion.staffId))
     .where(and(eq(seasonVersion.practiceId, practiceId), eq(seasonVersion.athleteId, athleteId)))
-    .orderBy(desc(seasonVersion.createdAt))
+    .orderBy(desc(seasonVersion.createdAt), desc(seasonVersion.id))
     .limit(limit);
 }
 
@@ -351,7 +351,7 @@ export async function seasonStrips(practiceId: string) {
       })
       .from(seasonVersion)
       .where(and(eq(seasonVersion.practiceId, sql.placeholder('practiceId')), eq(seasonVersion.aside, false)))
-      .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt))
+      .orderBy(seasonVersion.athleteId, desc(seasonVersion.createdAt), desc(seasonVersion.id))
       .as('newest');
     return database
       .select({

@@ -69,18 +69,27 @@ export function issuesOf(error: z.ZodError): Issue[] {
  * One write: who may, what is read, the rule, one transaction, one line in the trail. Everything in `run` joins the
  * transaction; a refusal undoes what it wrote, so that nothing is half-written.
  */
-export function command<S extends z.ZodType, T>(spec: {
+export function command<S extends z.ZodType, T, P = undefined>(spec: {
   /** As the trail calls it: "trial.keep". */
   readonly title: string;
   readonly action: Action;
   readonly input: S;
-  readonly run: (principal: Principal, input: z.output<S>) => Promise<Result<Done<T>>>;
+  /**
+   * What takes long, before the transaction: nobody is held meanwhile. What it read may have changed since; `run` reads again.
+   */
+  readonly prepare?: (principal: Principal, input: z.output<S>) => Promise<P>;
+  readonly run: (
+    principal: Principal,
+    input: z.output<S>,
+    prepared: P | undefined,
+  ) => Promise<Result<Done<T>>>;
 }): Command<S, T> {
   const perform = async (principal: Principal, input: z.output<S>): Promise<Result<T>> => {
     if (!can(principal, spec.action)) return refuse('can.not', { action: spec.action });
+    const prepared = await spec.prepare?.(principal, input);
     try {
       return await inTransaction(async () => {
-        const outcome = await spec.run(principal, input);
+        const outcome = await spec.run(principal, input, prepared);
         if (!outcome.ok) throw new Refused(outcome.issues);
         const { value, trail } = outcome.value;
         if (trail)

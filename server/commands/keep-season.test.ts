@@ -8,6 +8,7 @@ import {
 } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
 import { ownDatabase, snapshot } from '~/db/testing';
+import { works } from '../long/works';
 import type { StaffPrincipal } from '../principal/principal';
 import { aPlanned, aPractice, codesOf, must, on, sessionsOf, testDay } from '../testing';
 import { keepSeason } from './keep-season';
@@ -180,4 +181,32 @@ it('takes phases by hand, and keeps them when it is planned again', async () => 
   expect(await phaseOf()).toBe('sport');
   must(await planSeason(coach, { athleteId, id: newId() }));
   expect(await phaseOf()).toBe('sport');
+});
+
+it('is solved once and beside its transaction; where something changed meanwhile, again from what stands', async () => {
+  const { coach, athleteId, standing } = await planned();
+  const solve = works.season;
+  let asked = 0;
+  let meanwhile: (() => Promise<void>) | undefined;
+  const listening = works as { season: typeof works.season };
+  listening.season = async (input) => {
+    asked += 1;
+    await meanwhile?.();
+    meanwhile = undefined;
+    return solve(input);
+  };
+  try {
+    must(await planSeason(coach, { athleteId, id: newId() }));
+    expect(asked).toBe(1);
+    const event = { athleteId, id: newId(), name: 'Club race', priority: 'B', onDate: addDays(testDay, 24) };
+    // Nobody waits for the season: the athlete is free while it is solved.
+    meanwhile = async () => {
+      must(await addEvent(coach, event));
+    };
+    must(await planSeason(await on(coach, testDay, 15), { athleteId, id: newId() }));
+    expect(asked).toBe(3);
+    expect((await standing()).weeks.flatMap(({ eventIds }) => eventIds)).toContain(event.id);
+  } finally {
+    listening.season = solve;
+  }
 });

@@ -13,7 +13,7 @@ import { command, done, standsAlready } from './command';
 import { day, id } from './fields';
 import { layOutWeeks } from './laying-out';
 import { blackoutDaysMost, daysAheadMost } from './plan';
-import { makeSeason } from './season-made';
+import { makeSeason, solveBefore } from './season-made';
 import { heldSubject } from './subject';
 
 /** More than anybody plans or sets by hand. */
@@ -93,7 +93,16 @@ export const keepSeason = command({
       'input.invalid',
     ),
   }),
-  async run(principal, { athleteId, id: seasonId, parentId, aside, draft }) {
+  prepare: (principal, { athleteId, id: seasonId, parentId, aside, draft }) =>
+    solveBefore(principal, { athleteId, id: seasonId }, async (subject, standing, previous) =>
+      previous && (aside || previous.season.id === parentId)
+        ? inputWith(await loadSeasonInput(principal, subject, standing, previous, {}), {
+            ...draft,
+            phaseStarts: draft.phaseStarts,
+          })
+        : undefined,
+    ),
+  async run(principal, { athleteId, id: seasonId, parentId, aside, draft }, before) {
     const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
     const withheld = held.value.gate.may('plan');
@@ -118,6 +127,7 @@ export const keepSeason = command({
       how: 'by_hand',
       aside,
       previous,
+      before,
     });
     if (!made.ok) return made;
     const { laidOut } = aside ? { laidOut: 0 } : await layOutWeeks(principal, subject, standing, 'deal');

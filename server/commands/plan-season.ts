@@ -9,7 +9,7 @@ import { loadStanding } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { id } from './fields';
 import { layOutWeeks } from './laying-out';
-import { makeSeason } from './season-made';
+import { makeSeason, solveBefore } from './season-made';
 import { heldSubject } from './subject';
 
 /** Plans (or plans again) the season of a cleared athlete and lays out this week and the next. */
@@ -30,7 +30,13 @@ export const planSeason = command({
       .nullable()
       .default(null),
   }),
-  async run(principal, { athleteId, id: seasonId, trunkWork: work, openWeeks }) {
+  prepare: (principal, { athleteId, id: seasonId, trunkWork: work, openWeeks }) =>
+    solveBefore(principal, { athleteId, id: seasonId }, async (subject, standing, previous) =>
+      standing.event || openWeeks !== null
+        ? loadSeasonInput(principal, subject, standing, previous, { trunkWork: work, openWeeks })
+        : undefined,
+    ),
+  async run(principal, { athleteId, id: seasonId, trunkWork: work, openWeeks }, before) {
     const { practiceId } = principal;
     const held = await heldSubject(principal, athleteId);
     if (!held.ok) return held;
@@ -52,6 +58,7 @@ export const planSeason = command({
       how: 'planned',
       aside: false,
       previous,
+      before,
     });
     if (!made.ok) return made;
     const { laidOut } = await layOutWeeks(principal, subject, standing, 'deal');

@@ -1,11 +1,13 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { SolvedSeason } from '~/core/plan/periodise';
 import type { PeriodiseInput, SeasonPlan } from '~/core/plan/season';
 import { type Result, refuse } from '~/core/result';
-import { addPriorityRun, addSeason } from '~/db/queries/plan';
+import { addPriorityRun, addSeason, isSeasonOf, newestSeason } from '~/db/queries/plan';
 import type { SeasonHow } from '~/db/schema';
 import { inWorker } from '../long/run.server';
 import type { Principal } from '../principal/principal';
 import type { StandingSeason } from '../principal/season';
-import type { AthleteStanding, Subject } from '../principal/subject';
+import { type AthleteStanding, loadStanding, type Subject, subjectOf } from '../principal/subject';
 import { rankingRow } from './ranking';
 
 interface Asked {
@@ -13,6 +15,36 @@ interface Asked {
   readonly how: SeasonHow;
   readonly aside: boolean;
   readonly previous: StandingSeason;
+  /** Solved before the transaction; it counts when it was solved from the same. */
+  readonly before: SolvedBefore | undefined;
+}
+
+/** A season that was solved beside the transaction that keeps it, and what from. */
+export interface SolvedBefore {
+  readonly input: PeriodiseInput;
+  readonly solved: SolvedSeason;
+}
+
+/**
+ * Solves a season before anything is held for it: the input is read as `run` will read it, and nothing is refused here.
+ *
+ * @param inputOf the input of a season of this athlete; undefined when there is none to solve
+ */
+export async function solveBefore(
+  principal: Principal,
+  { athleteId, id }: { readonly athleteId: string; readonly id: string },
+  inputOf: (
+    subject: Subject,
+    standing: AthleteStanding,
+    previous: StandingSeason,
+  ) => Promise<PeriodiseInput | undefined>,
+): Promise<SolvedBefore | undefined> {
+  const subject = await subjectOf(principal, athleteId);
+  if (!subject || subject.gate.may('plan').length > 0 || (await isSeasonOf(athleteId, id))) return undefined;
+  const standing = await loadStanding(principal, subject);
+  if (standing.trials.length === 0) return undefined;
+  const input = await inputOf(subject, standing, await newestSeason(principal.practiceId, athleteId));
+  return input && { input, solved: await inWorker('season', input) };
 }
 
 /** Solves a season and keeps it as a version, with what it was made from. Refuses where what is set by hand collides. */
@@ -21,9 +53,10 @@ export async function makeSeason(
   subject: Subject,
   standing: AthleteStanding,
   input: PeriodiseInput,
-  { id, how, aside, previous }: Asked,
+  { id, how, aside, previous, before }: Asked,
 ): Promise<Result<SeasonPlan>> {
-  const solved = await inWorker('season', input);
+  const same = before && isDeepStrictEqual(before.input, input);
+  const solved = same ? before.solved : await inWorker('season', input);
   if (!solved.ok) return refuse('season.collides');
   const { plan } = solved;
   const ranking = rankingRow(principal, standing);

@@ -36,6 +36,8 @@ import { WeekSheet } from './week-sheet';
 /** Pixels of a week: from far all of them side by side where that can be, from near wide enough for figures. */
 const zooms = ['season', 'block'] as const;
 type Zoom = (typeof zooms)[number];
+/** Under this nobody waits, and nobody is told. */
+const noticedMs = 500;
 const widthOf = (zoom: Zoom, weeks: number, room: number): number =>
   zoom === 'block' ? 58 : Math.max(24, Math.min(43, Math.floor((room - nameWidth) / Math.max(1, weeks))));
 /** Pixels of the names beside the strips; what the page has for all of it before it is measured. */
@@ -183,7 +185,7 @@ export function HandDesk({
         ? `As it stands since ${dayText(plannedAt.slice(0, 10), today)}.`
         : colliding
           ? `${counted(desk.changes, 'change')}, not all of which can be kept.`
-          : `${counted(desk.changes, 'change')}, solved${desk.tookMs === undefined ? '' : ` in ${(desk.tookMs / 1000).toFixed(1)} s`}. Dotted: how it stands.`;
+          : `${counted(desk.changes, 'change')}, solved${(desk.tookMs ?? 0) < noticedMs ? '' : ` in ${((desk.tookMs ?? 0) / 1000).toFixed(1)} s`}. Dotted: how it stands.`;
 
   return (
     <section aria-labelledby="by-hand">
