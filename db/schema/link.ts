@@ -1,5 +1,5 @@
 import { date, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
-import type { PillarCell } from '~/core/link/standing';
+import type { EventFacts, PillarCell } from '~/core/link/standing';
 import { athlete, practice } from './practice';
 
 export type { PillarCell };
@@ -23,6 +23,8 @@ export const priorityRun = pgTable(
     catalogueRevision: integer().notNull().default(0),
     trialIds: uuid().array().notNull(),
     settings: jsonb().$type<Record<string, unknown>>().notNull(),
+    /** Events as they stood then: one that is moved since does not move an old ranking. Null for rankings from before. */
+    events: jsonb().$type<EventFacts[]>(),
     cells: jsonb().$type<PillarCell[]>().notNull(),
   },
   (t) => [

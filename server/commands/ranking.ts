@@ -15,6 +15,15 @@ export const rankingRow = (principal: Principal, standing: AthleteStanding) => (
   catalogueRevision: principal.catalogue.revision,
   trialIds: standing.trials.map((trial) => trial.id),
   settings: { ...linkSettings(principal) },
+  events: standing.events.map(({ id, name, onDate, priority, minutes, perMinute, primer }) => ({
+    id,
+    name,
+    onDate,
+    priority,
+    minutes,
+    perMinute,
+    primer,
+  })),
   cells: pillarCells(standing.linked),
 });
 

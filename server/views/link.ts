@@ -69,7 +69,15 @@ async function standingOfRun(
       owned: subject.owned,
     }),
     trials: rows.filter((row) => known.has(row.id)).map(toTrial),
-    events: subject.events,
+    events:
+      run.events?.map((event) => ({
+        ...event,
+        primer: event.primer ?? false,
+        practiceId,
+        athleteId: run.athleteId,
+        sequence: 0,
+        changedAt: null,
+      })) ?? subject.events,
     settings: { ...defaultLinkSettings, ...(run.settings as Partial<LinkSettings>) },
   });
 }

@@ -7,6 +7,7 @@ import { amountText } from '~/core/dose/work';
 import { setUpText } from '~/core/link/sentence';
 import { weakerSides } from '~/core/link/weaker-sides';
 import { easedTexts, readEased } from '~/core/plan/eased';
+import { byHandText } from '~/core/plan/hand/words';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
@@ -51,6 +52,8 @@ export async function planView(principal: Principal, subject: Subject, standing:
       .map(({ id, fromDate, toDate, reason }) => ({ id, fromDate, toDate, reason })),
     warnings: newest?.season.warnings ?? [],
     eased: easedTexts(readEased(newest?.season.settings.eased)),
+    /** What was set by hand and stays when it is planned again, in words. */
+    byHand: byHandText(newest?.season.byHand ?? {}),
     weeks: newest?.weeks ?? [],
     wall: await shownWeeks(principal, athlete.id, newest),
     blocks: blocksView(newest?.weeks ?? []).map((block) => ({

@@ -79,6 +79,7 @@ test('by keys alone: a set fewer, a lock, the edge of a phase, an event, back an
   await page.keyboard.press('Enter');
   await page.waitForURL(new RegExp(`${path}/plan$`));
   await expect(page.getByText(`Slate run, ${moved?.split(' ').slice(0, 2).join(' ')}`)).toBeVisible();
+  await expect(page.getByText('kept when you plan again: 1 dose and where phases begin.')).toBeVisible();
   await openDesk(page, path);
   await expect(cells(page, 'Front wall').filter({ has: page.locator('.hand-peg') })).toHaveAttribute(
     'aria-label',

@@ -86,6 +86,9 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               △ {warning}
             </p>
           ))}
+          {loaderData.byHand ? (
+            <p className="mt-1">Set by hand, and kept when you plan again: {loaderData.byHand}.</p>
+          ) : null}
           {loaderData.choicesSince > 0 ? (
             <p className="mt-1">△ What was pinned or set aside since stands when you plan again.</p>
           ) : null}

@@ -1,4 +1,4 @@
-import { becauseTexts, givingText, wayText } from './words';
+import { becauseTexts, byHandText, givingText, wayText } from './words';
 
 const startsOn = '2027-01-04';
 const lock = (quality: 'anti_lateral' | 'hip_extension', sets: number, at = startsOn) => ({
@@ -20,6 +20,24 @@ describe('what collides', () => {
       'Week of 28 Dec 2026: hip drive, locked at 1 set: no day of the week is left for it',
       'Week of 4 Jan 2027: side wall, locked at 4 and 6 sets; the minutes of the week; the ramp of side wall',
     ]);
+  });
+});
+
+describe('what is set by hand', () => {
+  it('is counted in words, and nothing is said of nothing', () => {
+    expect(byHandText({})).toBe('');
+    expect(byHandText({ locks: [], phaseStarts: [], giving: [] })).toBe('');
+    expect(byHandText({ locks: [lock('anti_lateral', 3)] })).toBe('1 dose');
+    expect(
+      byHandText({
+        locks: [lock('anti_lateral', 3), lock('hip_extension', 2)],
+        phaseStarts: [{ startsOn, phase: 'load' }],
+        giving: [
+          { startsOn, rule: 'minutes', by: 3 },
+          { startsOn, rule: 'entry', by: 1 },
+        ],
+      }),
+    ).toBe('2 doses, where phases begin and 2 rules that give');
   });
 });
 

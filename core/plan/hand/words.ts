@@ -1,10 +1,10 @@
 import { quality } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import { counted, listed, sentence } from '~/core/words/counted';
+import { counted, listed, numbered, sentence } from '~/core/words/counted';
 import { dayInWords } from '~/core/words/days';
 import type { Because, Colliding, WayOut } from '../lp/colliding';
 import { isTrunkQuality } from '../tiers';
-import type { Giving, GivingRule, Lock, LockBar } from './by-hand';
+import type { ByHand, Giving, GivingRule, Lock, LockBar } from './by-hand';
 
 /** What collides in a season, and the ways out, in words. */
 
@@ -87,6 +87,16 @@ export function givingText({ rule, quality: id, by, startsOn }: Giving): string 
   const amount = by === 1 ? `1 ${unit.slice(0, -1)}` : `${by} ${unit}`;
   return `Week of ${dayInWords(startsOn)}: ${amount} more ${id ? `of ${qualityWord(id)} ` : ''}${givingRule[rule]}`;
 }
+
+/** What of a season is set by hand: "3 doses, where phases begin and 1 rule that gives"; empty for nothing. */
+export const byHandText = ({ locks = [], phaseStarts, giving = [] }: ByHand): string =>
+  listed([
+    ...(locks.length > 0 ? [counted(locks.length, 'dose')] : []),
+    ...(phaseStarts && phaseStarts.length > 0 ? ['where phases begin'] : []),
+    ...(giving.length > 0
+      ? [`${counted(giving.length, 'rule')} that ${numbered(giving.length, 'gives', 'give')}`]
+      : []),
+  ]);
 
 const mostListed = 4;
 const some = (texts: readonly string[]): string =>

@@ -182,7 +182,7 @@ export function HandDesk({
     : desk.solving
       ? 'Solving …'
       : desk.changes === 0
-        ? `As it stands since ${dayText(plannedAt.slice(0, 10), today)}.`
+        ? `As it stands since ${dayText(plannedAt.slice(0, 10), today)}${colliding ? '; planned again it could not all be kept' : ''}.`
         : colliding
           ? `${counted(desk.changes, 'change')}, not all of which can be kept.`
           : `${counted(desk.changes, 'change')}, solved${(desk.tookMs ?? 0) < noticedMs ? '' : ` in ${((desk.tookMs ?? 0) / 1000).toFixed(1)} s`}. Dotted: how it stands.`;

@@ -167,6 +167,8 @@ export function PhaseStrip({ weeks, width, onStart, onMove, onDone, onCancel }: 
       })}
       {starts.slice(1).map(({ startsOn, phase }, i) => {
         const edge = i + 1;
+        // What follows the last event begins with it, wherever that lies.
+        if (phase === 'restore' && edge === starts.length - 1) return null;
         const place = at(startsOn);
         const before = starts[edge - 1];
         const after = starts[edge + 1];

@@ -71,6 +71,8 @@ export function useDesk(base: Base, input: PeriodiseInput, first?: Draft): Desk 
   const [shown, setShown] = useState<Draft>();
   const [plan, setPlan] = useState<readonly PlanWeek[]>(base.weeks);
   const [colliding, setColliding] = useState<Colliding>();
+  /** What collides in the plan that stands, since it was planned: a caution, a day off. */
+  const [standing, setStanding] = useState<Colliding>();
   const [state, setState] = useState<'idle' | 'solving' | 'slow' | 'failed'>('idle');
   const [tookMs, setTookMs] = useState<number>();
   const worker = useRef<{ readonly end: () => void; readonly remote: Remote<SeasonWorker> } | undefined>(
@@ -124,7 +126,9 @@ export function useDesk(base: Base, input: PeriodiseInput, first?: Draft): Desk 
 
   // The solver warms up while the plan is looked at, so that the first move is answered at once.
   useEffect(() => {
-    void remote().solve(input);
+    void remote()
+      .solve(input)
+      .then((solved) => setStanding(solved.ok ? undefined : solved.colliding));
     const left = leftDraft(base.id);
     if (left) setSteps((was) => step(was, left));
     return end;
@@ -152,7 +156,7 @@ export function useDesk(base: Base, input: PeriodiseInput, first?: Draft): Desk 
   return {
     draft,
     weeks: plan,
-    colliding,
+    colliding: changes === 0 ? standing : colliding,
     solving: state === 'solving' || state === 'slow',
     slow: state === 'slow',
     failed: state === 'failed',

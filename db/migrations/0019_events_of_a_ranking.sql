@@ -1,0 +1,1 @@
+ALTER TABLE "priority_run" ADD COLUMN "events" jsonb;
