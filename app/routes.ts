@@ -80,6 +80,7 @@ export default [
     // Writes.
     route('athletes/:athleteId/clear/agreement', 'routes/clear/agreement.ts'),
     route('athletes/:athleteId/flags/:flagId', 'routes/clear/close-flag.ts'),
+    route('season/squad', 'routes/plan/squad.ts'),
     route('athletes/:athleteId/events', 'routes/plan/add-event.ts'),
     route('athletes/:athleteId/events/:eventId', 'routes/plan/event.ts'),
     route('athletes/:athleteId/days-off', 'routes/plan/add-blackout.ts'),

@@ -11,6 +11,7 @@ import { demoSignIn } from '~/demo/world-sign-in';
 import { foreignWrite, headers, timing } from './http/headers';
 import { countBytes } from './http/limits';
 import { sayable } from './http/sayable';
+import { type Jobs, startJobs } from './jobs/run';
 import { nonceContext, requestAddressContext } from './principal/context';
 
 const port = Number(process.env.PORT ?? 3100);
@@ -25,6 +26,10 @@ const slowMs = {
   whole: patienceMs,
   check: Math.min(5000, patienceMs),
 };
+
+/** Seasons of a squad that are planned side by side, and how long one under way is waited for at the end. */
+const runners = 2;
+const jobMs = 5000;
 
 /** Tells the start script that starting again would not help. */
 const refused = 78;
@@ -82,11 +87,17 @@ async function application(): Promise<express.Express> {
 }
 
 /** Ends the program after the requests under way; who has asked once and will not wait for them asks again. */
-function stopper(server: Server): { stop: () => void; interrupt: () => void } {
-  const end = () => void closePool().finally(() => process.exit(0));
+function stopper(server: Server, jobs: Jobs): { stop: () => void; interrupt: () => void } {
+  const end = () =>
+    void jobs
+      .stop()
+      .then(closePool)
+      .finally(() => process.exit(0));
   const now = () => {
     server.closeAllConnections();
     end();
+    // What is planned for a squad is taken up again by the next start.
+    setTimeout(() => process.exit(0), jobMs).unref();
   };
   let stopping = false;
   let interrupted = false;
@@ -132,7 +143,7 @@ async function main(): Promise<void> {
       : `  Demo sign-in ${demoSignIn.email}  ${demoSignIn.password}`;
     process.stdout.write(`\n  Zest Pillar  http://127.0.0.1:${port}\n${demo}\n  Ctrl-C stops it.\n\n`);
   });
-  const { stop, interrupt } = stopper(server);
+  const { stop, interrupt } = stopper(server, startJobs(runners));
   process.on('SIGTERM', stop);
   process.on('SIGINT', interrupt);
   process.on('unhandledRejection', (reason) => say(sayable(reason)));

@@ -39,6 +39,8 @@ const words: Readonly<Record<string, string>> = {
   'blackout.remove': 'removed days off',
   'season.plan': 'planned the season',
   'season.keep': 'moved the season by hand',
+  'squad.plan': 'planned the seasons of many',
+  'squad.cancel': 'cancelled the seasons of many',
   'season.restore': 'went back to an earlier season',
   'week.lay_out': 'laid out the weeks',
   'session.edit': 'changed a session by hand',

@@ -249,6 +249,10 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'plan.no_event': () => 'No event lies ahead: enter one to plan back from.',
   'plan.elsewhere': () => 'This could not be read. Open the page again.',
   // Coach
+  'squad.under_way': () => 'Seasons of many are being planned already. Wait for them, or cancel the rest.',
+  'squad.nobody': () => 'There is nobody to plan for.',
+  'squad.gone': () => 'This is not here any more.',
+  'job.failed': () => 'Something went wrong here. It is in the log of the server; try this one by itself.',
   'season.collides': () =>
     'What is set by hand cannot all be kept. Open “Move it by hand”: it says what collides, and what would let go.',
   'season.stale': () => 'Somebody kept another version since. Nothing of yours is lost.',

@@ -27,6 +27,7 @@ const ids = async () => ({
   session: await newestIdOf('core_session', athleteId),
   event: await newestIdOf('event', athleteId),
   run: await newestIdOf('priority_run', athleteId),
+  season: await newestIdOf('season_version', athleteId),
 });
 
 /** Nothing: no row, no list, no yes. */
@@ -38,7 +39,7 @@ const nothing = (found: unknown): boolean =>
 
 describe('a query asked in the name of one practice', () => {
   it('finds nothing of another by its ids, and finds it in the name of the other', async () => {
-    const { screening, trial, session, event, run } = await ids();
+    const { screening, trial, session, event, run, season } = await ids();
     const until = addDays(testDay, 30);
     const asked = (practiceId: string): Record<string, () => Promise<unknown>> => ({
       athleteById: () => athletes.athleteById(practiceId, athleteId),
@@ -62,6 +63,9 @@ describe('a query asked in the name of one practice', () => {
       lockSession: () => sessions.lockSession(practiceId, session),
       newestSeason: () => plan.newestSeason(practiceId, athleteId),
       priorityRunsOf: () => plan.priorityRunsOf(practiceId, athleteId),
+      seasonVersions: () => plan.seasonVersions(practiceId, athleteId, 9),
+      seasonById: () => plan.seasonById(practiceId, athleteId, season),
+      weeksBehind: () => plan.weeksBehind(practiceId, athleteId, '2020-01-06', '2099-01-05'),
       priorityRunById: () => plan.priorityRunById(practiceId, run),
       seasonStrips: () => plan.seasonStrips(practiceId),
       eventsOfPractice: () => plan.eventsOfPractice(practiceId),

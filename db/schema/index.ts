@@ -1,5 +1,6 @@
 export * from './clear';
 export * from './coach';
+export * from './job';
 export * from './link';
 export * from './plan';
 export * from './practice';

@@ -53,6 +53,7 @@ import { keepLiveSet, takeBackSet, tellPain } from './live-session';
 import { openScreening, openSquadScreening } from './open-screening';
 import { addBlackout, addEvent, changeEvent, removeBlackout, removeEvent } from './plan';
 import { planSeason } from './plan-season';
+import { cancelSquad, planSquad } from './plan-squad';
 import { bringBack, putOffMatters } from './put-off';
 import { recordAgreement } from './record-agreement';
 import { repeatWeek } from './repeat-week';
@@ -501,6 +502,25 @@ const stories: readonly Story[] = [
       must(await planSeason(practice.coach, { athleteId, id: newId() }));
       const id = newId();
       return () => restoreSeason(practice.coach, { athleteId, id, versionId: first?.season.id });
+    },
+  ],
+  [
+    'squad.plan',
+    async () => {
+      const squad = await aPractice();
+      await aCleared(squad.coach);
+      const id = newId();
+      return () => planSquad(squad.coach, { id, who: 'all' });
+    },
+  ],
+  [
+    'squad.cancel',
+    async () => {
+      const squad = await aPractice();
+      await aCleared(squad.coach);
+      const id = newId();
+      must(await planSquad(squad.coach, { id, who: 'all' }));
+      return () => cancelSquad(squad.coach, { id });
     },
   ],
   [

@@ -11,8 +11,11 @@ import { byHandText } from '~/core/plan/hand/words';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
+import { issue } from '~/core/result';
+import { newestJob } from '~/db/queries/jobs';
 import { eventsOfPractice, newestSeason, type PlanWeekRow, seasonStrips } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
+import { itemStates } from '~/db/schema';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
 import { forAthlete, type Principal } from '../principal/principal';
@@ -177,12 +180,16 @@ function blocksView(weeks: readonly PlanWeekRow[]) {
   });
 }
 
+/** More than anybody reads through. */
+const refusedShown = 200;
+
 /** Everybody's season as a strip, the nearest event first. */
 export async function seasonsView(principal: Principal) {
-  const [{ today, rows }, strips, events] = await Promise.all([
+  const [{ today, rows }, strips, events, job] = await Promise.all([
     roster(principal),
     seasonStrips(principal.practiceId),
     eventsOfPractice(principal.practiceId),
+    newestJob(principal.practiceId),
   ]);
   const all = rows.map((row) => ({
     id: row.id,
@@ -202,5 +209,19 @@ export async function seasonsView(principal: Principal) {
       .filter((row) => row.weeks.length > 0)
       .sort((a, b) => (a.event?.onDate ?? '9').localeCompare(b.event?.onDate ?? '9')),
     without: all.filter((row) => row.weeks.length === 0),
+    mayPlan: can(principal, 'plan.make'),
+    newId: newId(),
+    job: job && {
+      id: job.id,
+      done: job.of('done'),
+      cancelled: job.of('cancelled'),
+      open: job.of('waiting') + job.of('doing'),
+      all: itemStates.reduce((sum, state) => sum + job.of(state), 0),
+      refused: job.refused.slice(0, refusedShown).map(({ athleteId, why, givenName, familyName }) => ({
+        athleteId,
+        name: `${givenName} ${familyName}`,
+        why: why ?? issue('job.failed'),
+      })),
+    },
   };
 }

@@ -5,13 +5,14 @@ import { pageTitle } from '~/app/lib/title';
 import { principalIn } from '~/server/principal/middleware.server';
 import { seasonsView } from '~/server/views/plan';
 import type { Route } from './+types/seasons';
+import { SquadPlan } from './squad-plan';
 
 export const meta: Route.MetaFunction = () => pageTitle('Season');
 
 export const loader = ({ context }: Route.LoaderArgs) => seasonsView(principalIn(context));
 
 export default function Seasons({ loaderData }: Route.ComponentProps) {
-  const { planned, without, today } = loaderData;
+  const { planned, without, today, job, mayPlan, newId } = loaderData;
   return (
     <>
       <h1 className="text-4xl sm:text-5xl">Seasons</h1>
@@ -35,6 +36,14 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
           </li>
         ))}
       </ul>
+      {mayPlan ? (
+        <SquadPlan
+          job={job}
+          without={without.length}
+          everybody={planned.length + without.length}
+          newId={newId}
+        />
+      ) : null}
       {without.length > 0 ? (
         <section aria-labelledby="without" className="mt-10">
           <h2 id="without" className="text-2xl">
