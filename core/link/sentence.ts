@@ -36,7 +36,9 @@ export function rawText(
   if (test.kind === 'grade') return result.grade ? gradeWords[result.grade].toLowerCase() : 'no grade';
   if (result.value === null) return 'no figure';
   if (test.kind === 'level') return levelText(test, result.value);
-  const figure = Number.isInteger(result.value) ? String(result.value) : result.value.toFixed(1);
+  const figure = Number.isInteger(result.value)
+    ? String(result.value)
+    : (Math.round(result.value * 10) / 10).toFixed(1);
   const unit = test.unit.startsWith('°') ? test.unit : ` ${test.unit}`;
   const grade = test.withGrade && result.grade ? `, ${gradeWords[result.grade].toLowerCase()}` : '';
   const used = test.load && result.parts?.load;

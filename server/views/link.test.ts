@@ -22,7 +22,8 @@ it('a ranking that was kept is opened as it was, whatever became of its event si
   const { coach } = await aPractice();
   const athleteId = await aPlanned(coach);
   const before = await seen(coach, athleteId);
-  const [run] = await priorityRunsOf(coach.practiceId, athleteId);
+  // The one of the season: the screen before it knew of no event.
+  const run = (await priorityRunsOf(coach.practiceId, athleteId)).find(({ events }) => events?.length === 1);
   const subject = await subjectOf(coach, athleteId);
   const [event] = subject?.events ?? [];
   if (!run || !event || !before.event) throw new Error('nothing to open');

@@ -43,8 +43,11 @@ const table: Readonly<Record<string, Row>> = {
   live: { see: all, send: nobody },
   'live/:sessionId': { see: all, send: nobody },
   season: { see: all, send: nobody },
-  // Nothing is planned here: there is no such choice.
-  'season/squad': { see: 'write only', send: coaches, body: () => ({ id: uuidv7(), who: 'nobody' }) },
+  'season/squad': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ intent: 'cancel', id: uuidv7() }),
+  },
   sessions: { see: all, send: nobody },
   proposals: { see: all, send: coaches },
   library: { see: all, send: nobody },
