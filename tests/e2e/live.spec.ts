@@ -1,7 +1,7 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { demoSignIn } from '../../demo/world-sign-in';
-import { hydrated, ready } from './people';
+import { hydrated, ready, warning } from './people';
 
 /** An athlete with two weeks laid out; gives the address of the first session of next week on the mat. */
 async function aSession(page: Page): Promise<{ path: string; live: string; log: string; sessionId: string }> {
@@ -270,7 +270,7 @@ test('two devices on one session: both kept, put together, no set told twice', a
   await expect(other.getByText(/logged on another device too/)).toBeVisible();
   await close(other);
   await expect(other.getByText('Everything is sent')).toBeAttached();
-  await expect(other.getByRole('alert')).toHaveCount(0);
+  await expect(warning(other)).toHaveCount(0);
   const words = await readLog(page, log);
   expect(words).toMatch(/Written by .*\n+Before that by/);
   await other.context().close();
@@ -333,7 +333,8 @@ test('the card changes while its session runs: a flag raised elsewhere stops wha
   await expect(page.getByRole('alert').filter({ hasText: 'The card changed meanwhile' })).toContainText(
     'may not be done now',
   );
-  await expect(page.getByRole('alert').filter({ hasText: 'Pain 7 of 10 (low back)' })).toBeVisible();
+  // Stories beside this one may raise the same of others.
+  await expect(page.getByRole('alert').filter({ hasText: 'Pain 7 of 10 (low back)' }).first()).toBeVisible();
   await expect(page.getByRole('heading', { level: 2 })).toContainText(/breath|brace|done/i);
   await page.goto(`${path}/clear`);
   await expect(page.getByText('Pain 7 of 10 (low back)').first()).toBeVisible();
