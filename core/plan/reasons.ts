@@ -1,8 +1,8 @@
-import { quality } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { anchorsOf } from './calendar';
 import { planDefaults as d, flexionShare } from './defaults';
 import type { FrameWeek, SeasonFrame } from './frame';
+import { qualityWord } from './hand/words';
 import type { Hold } from './hold';
 import { evaluate } from './lp/linear';
 import type { SeasonModel } from './lp/season-model';
@@ -10,9 +10,6 @@ import { isTrunkQuality } from './tiers';
 import type { WholeWeek } from './whole-sets';
 
 /** Which rules hold a week down, in words, and what a season was planned without. */
-
-const nameOf = (id: LadderQuality): string =>
-  id === 'neck_control' ? 'neck control' : quality(id).name.toLowerCase();
 
 const holdWords: Readonly<Record<Hold, (names: string) => string>> = {
   cap: (names) => `The most of one quality for this level holds ${names}.`,
@@ -62,7 +59,7 @@ function holding(
   if (evaluate(sums.total, doses) >= d.capTotal[frame.level] - tight)
     reasons.push('The most dose of a week for this level holds it.');
   const by = new Map<Hold, string[]>();
-  const hold = (rule: Hold, id: LadderQuality) => by.set(rule, [...(by.get(rule) ?? []), nameOf(id)]);
+  const hold = (rule: Hold, id: LadderQuality) => by.set(rule, [...(by.get(rule) ?? []), qualityWord(id)]);
   const bending = evaluate(sums.bent, doses) >= d.flexion - tight;
   for (const cell of model.cells) {
     if (cell.week !== week.index) continue;
@@ -93,7 +90,9 @@ export function reasonsOf(
   if (!week.low && reasons.length === 0 && (whole?.minutes ?? 0) < d.fillLeast * week.minutesAvailable)
     reasons.push('In whole sets: one more of anything would not fit.');
   if (week.waiting.length > 0)
-    reasons.push(`Waiting this week: ${week.waiting.map(nameOf).join(', ')}; the longest off comes first.`);
+    reasons.push(
+      `Waiting this week: ${week.waiting.map(qualityWord).join(', ')}; the longest off comes first.`,
+    );
   return reasons;
 }
 
@@ -111,7 +110,7 @@ export function warningsOf({ input, calendar, wants, blocks, costOf }: SeasonFra
   );
   if (untested.length > 0)
     warnings.push(
-      `Untested, so judged by what the sport asks: ${untested.map(({ id }) => nameOf(id)).join(', ')}.`,
+      `Untested, so judged by what the sport asks: ${untested.map(({ id }) => qualityWord(id)).join(', ')}.`,
     );
   const without = wants.filter(
     ({ id, demand, priority }) =>
@@ -122,7 +121,7 @@ export function warningsOf({ input, calendar, wants, blocks, costOf }: SeasonFra
   );
   if (without.length > 0)
     warnings.push(
-      `No rung is left by cautions, school and kit, so no dose: ${without.map(({ id }) => nameOf(id)).join(', ')}.`,
+      `No rung is left by cautions, school and kit, so no dose: ${without.map(({ id }) => qualityWord(id)).join(', ')}.`,
     );
   return warnings;
 }

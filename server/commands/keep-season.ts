@@ -4,11 +4,12 @@ import { ladderQualitySchema } from '~/core/catalogue/schema';
 import { phases } from '~/core/dose/phases';
 import { givingRules } from '~/core/plan/hand/by-hand';
 import { inputWith } from '~/core/plan/hand/draft';
+import type { PeriodiseInput } from '~/core/plan/season';
 import { type Result, refuse } from '~/core/result';
 import { changeEvent, isSeasonOf, moveBlackout, newestSeason } from '~/db/queries/plan';
 import type { Principal } from '../principal/principal';
-import { loadSeasonInput } from '../principal/season';
-import { loadStanding, subjectOf } from '../principal/subject';
+import { loadSeasonInput, type StandingSeason } from '../principal/season';
+import { type AthleteStanding, loadStanding, type Subject, subjectOf } from '../principal/subject';
 import { command, done, standsAlready } from './command';
 import { day, id } from './fields';
 import { layOutWeeks } from './laying-out';
@@ -72,6 +73,19 @@ async function moveDays(
   return { ok: true, value: undefined };
 }
 
+/** What the season is made from, with what was moved. */
+const movedInput = async (
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  previous: StandingSeason,
+  draft: DraftSent,
+): Promise<PeriodiseInput> =>
+  inputWith(await loadSeasonInput(principal, subject, standing, previous, {}), {
+    ...draft,
+    phaseStarts: draft.phaseStarts,
+  });
+
 /**
  * Keeps a season as it was moved by hand: solved again here with the same programme, and laid out. Where somebody kept another
  * version since, nothing is written: the one who comes later puts theirs on top of it, or keeps it aside.
@@ -96,10 +110,7 @@ export const keepSeason = command({
   prepare: (principal, { athleteId, id: seasonId, parentId, aside, draft }) =>
     solveBefore(principal, { athleteId, id: seasonId }, async (subject, standing, previous) =>
       previous && (aside || previous.season.id === parentId)
-        ? inputWith(await loadSeasonInput(principal, subject, standing, previous, {}), {
-            ...draft,
-            phaseStarts: draft.phaseStarts,
-          })
+        ? movedInput(principal, subject, standing, previous, draft)
         : undefined,
     ),
   async run(principal, { athleteId, id: seasonId, parentId, aside, draft }, before) {
@@ -118,10 +129,7 @@ export const keepSeason = command({
     const subject = (await subjectOf(principal, athleteId)) ?? held.value;
     const standing = await loadStanding(principal, subject);
     if (standing.trials.length === 0) return refuse('plan.unscreened');
-    const input = inputWith(await loadSeasonInput(principal, subject, standing, previous, {}), {
-      ...draft,
-      phaseStarts: draft.phaseStarts,
-    });
+    const input = await movedInput(principal, subject, standing, previous, draft);
     const made = await makeSeason(principal, subject, standing, input, {
       id: seasonId,
       how: 'by_hand',

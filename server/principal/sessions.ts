@@ -5,7 +5,7 @@ import type { DosedItem } from '~/core/coach/redose';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
 import type { Principal } from './principal';
-import { loadIn } from './rows';
+import { loadIn, toOutcome } from './rows';
 
 /** Laid-out sessions as core knows them, and how they stand. */
 
@@ -73,3 +73,18 @@ export function bentIn(principal: Principal, sessions: readonly StoredSession[])
 }
 
 export const isByHand = (row: PrescriptionRow): boolean => row.detail.byHand === true;
+
+/** Sessions as a look back counts them: what was laid out, also when nobody did it, and what was done. */
+export const plannedAndDone = (sessions: readonly StoredSession[]) => ({
+  planned: sessions
+    .filter(({ state }) => state !== 'unplanned')
+    .map(({ onDate, items }) => ({
+      onDate,
+      items: items.map((item) => ({
+        ...item,
+        extraSetSide: item.detail.extraSetSide,
+        load: loadIn(item.loadKind, item.loadValue),
+      })),
+    })),
+  done: sessions.flatMap(({ log }) => (log ? [toOutcome(log)] : [])),
+});

@@ -16,7 +16,7 @@ import {
 import { testOn } from '~/core/screen/trial/by-rung';
 import { sessionsBetween } from '~/db/queries/sessions';
 import { forAthlete, type Principal } from '../principal/principal';
-import { loadIn, toOutcome } from '../principal/rows';
+import { plannedAndDone } from '../principal/sessions';
 import type { AthleteStanding } from '../principal/subject';
 
 /** Weeks a look back shows; the week to come stands behind them. */
@@ -30,17 +30,7 @@ export async function overTimeView(by: Principal, standing: AthleteStanding, que
   const thisWeek = weekStartOf(today, firstWeekday);
   const from = addDays(thisWeek, -7 * weeksBack);
   const sessions = await sessionsBetween(principal.practiceId, athlete.id, from, addDays(thisWeek, 6));
-  const done: DayWork[] = sessions.flatMap(({ log }) => (log ? [toOutcome(log)] : []));
-  const planned = sessions
-    .filter(({ state }) => state !== 'unplanned')
-    .map(({ onDate, items }) => ({
-      onDate,
-      items: items.map((item) => ({
-        ...item,
-        extraSetSide: item.detail.extraSetSide,
-        load: loadIn(item.loadKind, item.loadValue),
-      })),
-    }));
+  const { planned, done } = plannedAndDone(sessions);
   const weeks = workByWeek(trade, planned, done, from, weeksBack + 1);
   const firstWeek = weeks.findIndex((week) => week.planned.sets > 0 || week.done.sets > 0);
   const histories = testHistories({

@@ -3,8 +3,8 @@ import { workByWeek } from '~/core/review/over-time';
 import { type PlanWeekRow, weeksBehind } from '~/db/queries/plan';
 import { sessionsBetween } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
-import { loadIn, toOutcome } from '../principal/rows';
 import type { StandingSeason } from '../principal/season';
+import { plannedAndDone } from '../principal/sessions';
 
 /** Weeks behind a plan that are shown with it. */
 const weeksBack = 26;
@@ -38,24 +38,8 @@ export async function shownWeeks(
   const from = weeks[0]?.startsOn ?? first;
   const begun = weeks.filter(({ startsOn }) => startsOn <= today);
   const sessions = await sessionsBetween(practiceId, athleteId, from, today);
-  const work = begun.map((week) =>
-    workByWeek(
-      trade,
-      sessions
-        .filter(({ state }) => state !== 'unplanned')
-        .map(({ onDate, items }) => ({
-          onDate,
-          items: items.map((item) => ({
-            ...item,
-            extraSetSide: item.detail.extraSetSide,
-            load: loadIn(item.loadKind, item.loadValue),
-          })),
-        })),
-      sessions.flatMap(({ log }) => (log ? [toOutcome(log)] : [])),
-      week.startsOn,
-      1,
-    ),
-  );
+  const { planned, done } = plannedAndDone(sessions);
+  const work = begun.map((week) => workByWeek(trade, planned, done, week.startsOn, 1));
   return weeks.map(({ seasonVersionId: _, ...week }, i) => {
     const found = work[i]?.[0];
     return {

@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { type KeyboardEvent, memo, useMemo, useRef } from 'react';
 import { weekText } from '~/app/lib/format';
-import { type QualityId, quality, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
+import { type QualityId, qualityIds, sideKeysOf } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Lock } from '~/core/plan/hand/by-hand';
 import { qualityWord } from '~/core/plan/hand/words';
@@ -218,7 +218,6 @@ export function DoseBoard(props: BoardProps) {
     // biome-ignore lint/a11y/useSemanticElements: a table of 500 moving parts, none of them a data cell alone
     <div ref={grid} role="grid" aria-label="Sets by week and quality" className="hand-board">
       {rows.map((id) => {
-        const name = id === 'neck_control' ? 'Neck control' : quality(id as QualityId).name;
         const lockedWeeks = locks.filter((lock) => lock.quality === id).length;
         return (
           // biome-ignore lint/a11y/useSemanticElements: see the grid
@@ -243,7 +242,7 @@ export function DoseBoard(props: BoardProps) {
                   className={lockedWeeks > 0 ? 'hand-peg-mark' : 'hand-peg-mark hollow'}
                 />
               </button>
-              {name}
+              {sentence(qualityWord(id))}
             </div>
             {weeks.map((week, i) => {
               const at = { week: i, quality: id };
