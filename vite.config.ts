@@ -49,6 +49,7 @@ export default defineConfig({
         // A new version waits until nobody is in the middle of something, and is asked for.
         skipWaiting: false,
         clientsClaim: true,
+        importScripts: ['claim.js'],
         cleanupOutdatedCaches: true,
         navigateFallback: null,
         runtimeCaching: [

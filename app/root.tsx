@@ -3,6 +3,7 @@ import { nonceContext } from '~/server/principal/context';
 import type { Route } from './+types/root';
 import { WholePageError } from './components/error-page';
 import { EditionProvider } from './lib/edition';
+import { keepThePage, useKeptPage } from './lib/kept-page';
 import { themeIn } from './lib/theme';
 import './styles/app.css';
 
@@ -12,6 +13,10 @@ export function loader({ context, request }: Route.LoaderArgs) {
 
 /** The nonce is for the first document only; nothing in it changes later. */
 export const shouldRevalidate = () => false;
+
+export const clientMiddleware: Route.ClientMiddlewareFunction[] = [
+  keepThePage as Route.ClientMiddlewareFunction,
+];
 
 export const links: Route.LinksFunction = () => [
   { rel: 'icon', href: '/favicon.svg', type: 'image/svg+xml' },
@@ -46,6 +51,7 @@ export function Layout({ children }: { children: React.ReactNode }) {
 }
 
 export default function Root() {
+  useKeptPage();
   return (
     <EditionProvider>
       <Outlet />

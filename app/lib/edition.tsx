@@ -38,6 +38,9 @@ export function EditionProvider({ children }: { children: ReactNode }) {
       registration.addEventListener('updatefound', () =>
         registration.installing?.addEventListener('statechange', look),
       );
+      void navigator.serviceWorker.ready.then(({ active }) => {
+        if (!navigator.serviceWorker.controller) active?.postMessage({ type: 'CLAIM' });
+      });
       timer = setInterval(() => void registration.update().catch(() => undefined), askEveryMs);
     };
     // Without a worker the pages need the network, and nothing else changes.

@@ -1,10 +1,9 @@
 import { useCallback, useContext } from 'react';
 import { UNSAFE_DataRouterContext } from 'react-router';
+import type { Router } from './kept-page';
 
 /** How long the server may take to say that it is there, milliseconds. */
 const waitMs = 3000;
-
-type Router = NonNullable<React.ContextType<typeof UNSAFE_DataRouterContext>>['router'];
 
 const isIdle = ({ state }: Router): boolean =>
   state.navigation.state === 'idle' && [...state.fetchers.values()].every((one) => one.state === 'idle');

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, type Route, test } from '@playwright/test';
 import { demoSignIn } from '../../demo/world-sign-in';
 import { hydrated, ready, warning } from './people';
 
@@ -221,6 +221,17 @@ test.describe('without network', () => {
     expect(await readLog(page, log)).toContain('Written by');
   });
 
+  test('a page that was loaded past the worker is taken by it', async ({ page, context }) => {
+    await page.goto('/live');
+    await worker(page);
+    const browser = await context.newCDPSession(page);
+    const loaded = page.waitForEvent('load');
+    await browser.send('Page.reload', { ignoreCache: true });
+    await loaded;
+    await worker(page);
+    expect(await page.evaluate(() => navigator.serviceWorker.controller?.scriptURL)).toMatch(/worker\.js$/);
+  });
+
   test('signing out leaves nothing of the practice on the device', async ({ browser, baseURL }) => {
     // A sign-in of its own: the others go on with theirs.
     const context = await browser.newContext({
@@ -369,6 +380,37 @@ test('a device without room: the session goes on, the page says what it alone ho
   await expect(page.getByText('Everything is sent')).toBeAttached();
   await expect(page.getByText('This device has no room left.')).toHaveCount(0);
   expect(await readLog(page, log)).toContain('Written by');
+});
+
+test('a network that goes while the page looks again, or a server that cannot answer, leaves the session as it is', async ({
+  page,
+}) => {
+  const { live } = await aSession(page);
+  await toTheMat(page, live);
+  let refused = 0;
+  for (const refuse of [
+    (route: Route) => route.abort('internetdisconnected'),
+    (route: Route) => route.fulfill({ status: 503, body: '' }),
+  ]) {
+    const before = refused;
+    await page.route(/\/live\.data/, async (route) => {
+      await refuse(route);
+      refused += 1;
+    });
+    await start(page);
+    await stop(page);
+    // The set that was sent has the page look again.
+    await expect.poll(() => refused).toBeGreaterThan(before);
+    await expect(page.getByText('Everything is sent')).toBeAttached();
+    await expect(page.getByRole('heading', { name: 'Something broke' })).toHaveCount(0);
+    await page.unroute(/\/live\.data/);
+  }
+  await expect(setsSaid(page)).toHaveText(/^2 sets done/);
+  const answered = page.waitForResponse((response) => response.url().includes('/live.data') && response.ok());
+  await start(page);
+  await stop(page);
+  await answered;
+  await expect(setsSaid(page)).toHaveText(/^3 sets done/);
 });
 
 test('two logs that met without knowing of each other are put together by one press', async ({
