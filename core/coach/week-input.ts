@@ -8,6 +8,7 @@ import type { Blackout } from '~/core/plan/calendar';
 import { primerDays, sessionDaysOf } from '~/core/plan/days';
 import type { PlanWeek } from '~/core/plan/season';
 import { blocksOf } from '~/core/plan/tiers';
+import type { Training } from '~/core/plan/training/training';
 import type { ComposeInput } from './compose-input';
 import type { UnderWay } from './prescription';
 import type { RedoseInput } from './redose';
@@ -18,6 +19,7 @@ export interface WeekGiven {
   readonly weeks: readonly Pick<PlanWeek, 'phase' | 'startsOn'>[];
   readonly underWay: readonly UnderWay[];
   readonly blackouts: readonly Blackout[];
+  readonly training?: Training | undefined;
   /** Days that already carry a session this week; they stay, whatever the settings say now. */
   readonly laidOutDays?: readonly IsoDay[] | undefined;
   /** The first day that may still be planned. */
@@ -75,6 +77,7 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
             weekdays: standing.athlete.weekdays,
             events: standing.events,
             blackouts: given.blackouts,
+            training: given.training,
           },
           given.fromDay,
         );

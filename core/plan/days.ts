@@ -1,5 +1,6 @@
 import { addDays, daysBetween, type IsoDay, weekdayOf } from '~/core/body/dates';
 import { type Blackout, blackedOut, type PlanEvent } from './calendar';
+import { lightestOf, noTraining, riskCloseTo, type Training } from './training/training';
 
 /** On which days of a week the trunk may be trained. */
 
@@ -11,8 +12,8 @@ export interface DaysInput {
   readonly weekdays: readonly number[];
   readonly events: readonly Pick<PlanEvent, 'onDate' | 'priority'>[];
   readonly blackouts: readonly Blackout[];
-  /** Days that a sport session of high risk takes with it. */
-  readonly riskDays?: readonly IsoDay[] | undefined;
+  /** Training of the sport: sessions of risk close days, and of days that are left the lighter ones are taken. */
+  readonly training?: Training | undefined;
 }
 
 const allDays = (startsOn: IsoDay): IsoDay[] => Array.from({ length: 7 }, (_, i) => addDays(startsOn, i));
@@ -43,8 +44,8 @@ function afterEvent(day: IsoDay, startsOn: IsoDay, { events }: Pick<DaysInput, '
 }
 
 /**
- * Days of a week that may carry a session: the athlete's weekdays less days off, days close before an event, and days of
- * risk. In the week of an A event where none of them is left, any weekday far enough before it.
+ * Days of a week that may carry a session: the athlete's weekdays less days off, days close before an event, and days too
+ * close to a sport session of risk. In the week of an A event where none of them is left, any weekday far enough before it.
  */
 export function trainingDays(startsOn: IsoDay, input: DaysInput): IsoDay[] {
   const free = allDays(startsOn).filter(
@@ -52,7 +53,7 @@ export function trainingDays(startsOn: IsoDay, input: DaysInput): IsoDay[] {
       !blackedOut(day, input.blackouts) &&
       !nearEvent(day, input) &&
       !afterEvent(day, startsOn, input) &&
-      !input.riskDays?.includes(day),
+      !(input.training && riskCloseTo(day, input.training)),
   );
   const usual = free.filter((day) => input.weekdays.includes(weekdayOf(day)));
   if (usual.length > 0) return usual;
@@ -62,10 +63,15 @@ export function trainingDays(startsOn: IsoDay, input: DaysInput): IsoDay[] {
   return eventWeek ? free.slice(0, 1) : [];
 }
 
-/** So many days out of a week's, as evenly as they lie. */
-export function spread(days: readonly IsoDay[], count: number): IsoDay[] {
+/** So many days out of a week's, as evenly as they lie; of those that lie as evenly, the ones with the least of the sport. */
+export function spread(
+  days: readonly IsoDay[],
+  count: number,
+  training: Training = noTraining,
+): readonly IsoDay[] {
   const n = Math.min(count, days.length);
-  return Array.from({ length: n }, (_, i) => days[Math.floor((i * days.length) / n)] as IsoDay);
+  const even = Array.from({ length: n }, (_, i) => days[Math.floor((i * days.length) / n)] as IsoDay);
+  return lightestOf(days, even, training);
 }
 
 /**
@@ -78,10 +84,10 @@ export function sessionDaysOf(
   fromDay: IsoDay = week.startsOn,
 ): IsoDay[] {
   const all = trainingDays(week.startsOn, { ...input, weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6] });
-  const planned = spread(all, week.sessions);
+  const planned = spread(all, week.sessions, input.training);
   const left = all.filter((day) => day >= fromDay);
   const wanted = Math.min(left.length, Math.ceil((week.sessions * left.length) / Math.max(1, all.length)));
   const ahead = planned.filter((day) => day >= fromDay);
-  if (ahead.length >= wanted) return planned;
-  return [...planned.filter((day) => day < fromDay), ...spread(left, wanted)];
+  if (ahead.length >= wanted) return [...planned];
+  return [...planned.filter((day) => day < fromDay), ...spread(left, wanted, input.training)];
 }

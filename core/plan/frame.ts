@@ -123,10 +123,10 @@ function sessionDaysIn(week: CalendarWeek, first: string, input: PeriodiseInput)
     weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6],
     events: input.events,
     blackouts: input.blackouts,
-    riskDays: input.riskDays,
+    training: input.training,
   });
   const count = Math.min(input.sessionsPerWeek, days.length);
-  return spread(days, count).map((day) => daysBetween(first, day));
+  return spread(days, count, input.training).map((day) => daysBetween(first, day));
 }
 
 const isYouth = (input: Pick<PeriodiseInput, 'ageYears'>): boolean => input.ageYears < 16;

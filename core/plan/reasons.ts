@@ -1,3 +1,4 @@
+import { addDays, weekdayOf } from '~/core/body/dates';
 import type { LadderQuality } from '~/core/dose/choose';
 import { anchorsOf } from './calendar';
 import { planDefaults as d, flexionShare } from './defaults';
@@ -7,6 +8,7 @@ import type { Hold } from './hold';
 import { evaluate } from './lp/linear';
 import type { SeasonModel } from './lp/season-model';
 import { isTrunkQuality } from './tiers';
+import { riskCloseTo } from './training/training';
 import type { WholeWeek } from './whole-sets';
 
 /** Which rules hold a week down, in words, and what a season was planned without. */
@@ -72,6 +74,16 @@ function holding(
   return reasons;
 }
 
+/** How many of the days an athlete trains the trunk on are too close to a sport session of risk. */
+const closedByRisk = ({ input }: SeasonFrame, week: FrameWeek): number => {
+  const { training, weekdays } = input;
+  return training
+    ? Array.from({ length: 7 }, (_, i) => addDays(week.startsOn, i)).filter(
+        (day) => (weekdays?.includes(weekdayOf(day)) ?? true) && riskCloseTo(day, training),
+      ).length
+    : 0;
+};
+
 /** Why a week is as it is. */
 export function reasonsOf(
   frame: SeasonFrame,
@@ -81,7 +93,11 @@ export function reasonsOf(
   whole: WholeWeek | undefined,
 ): string[] {
   if (week.kind === 'black') return ['No training this week.'];
-  if (week.sessions === 0) return ['No day of this week is left: days off, or too close before an event.'];
+  const risk = closedByRisk(frame, week);
+  if (week.sessions === 0)
+    return [
+      `No day of this week is left: days off, or too close before an event${risk > 0 ? ' or a sport session of risk' : ''}.`,
+    ];
   const reasons = week.low
     ? [lowWeekReason(week)]
     : (whole?.minutes ?? 0) < d.fillLeast * week.minutesAvailable
@@ -89,6 +105,10 @@ export function reasonsOf(
       : [];
   if (!week.low && reasons.length === 0 && (whole?.minutes ?? 0) < d.fillLeast * week.minutesAvailable)
     reasons.push('In whole sets: one more of anything would not fit.');
+  if (risk > 0 && week.sessions < frame.input.sessionsPerWeek)
+    reasons.push(
+      `A sport session of risk closes ${risk === 1 ? 'one of its days' : `${risk} of its days`}, so fewer sessions.`,
+    );
   if (week.waiting.length > 0)
     reasons.push(
       `Waiting this week: ${week.waiting.map(qualityWord).join(', ')}; the longest off comes first.`,

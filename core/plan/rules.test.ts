@@ -423,7 +423,15 @@ describe('the days of a week', () => {
   it('are the athlete’s weekdays less days off and days of risk', () => {
     expect(days({})).toEqual(['23', '25', '27']);
     expect(days({ blackouts: [{ from: '2026-11-24', to: '2026-11-25', reason: '' }] })).toEqual(['23', '27']);
-    expect(days({ riskDays: ['2026-11-27'] })).toEqual(['23', '25']);
+    const downhill = {
+      weekday: 5,
+      startsAt: '10:00',
+      minutes: 90,
+      hardness: 8,
+      risk: true,
+      name: 'Downhill',
+    };
+    expect(days({ training: { usual: [downhill], dated: [], riskHours: 6 } })).toEqual(['23', '25']);
   });
   it('leave the four days before an A event free, three before a B event, over the edge of the week too', () => {
     expect(days({ events: event(saturday, 'A') })).toEqual(['23']);

@@ -36,6 +36,7 @@ export interface SeasonGiven {
   readonly athlete: DoseAthlete;
   readonly firstWeekday: 0 | 1;
   readonly blackouts: readonly Blackout[];
+  readonly training?: PeriodiseInput['training'];
   readonly history: NonNullable<PeriodiseInput['history']>;
   /** The day it starts from; today when left out. */
   readonly startDay?: IsoDay | undefined;
@@ -67,6 +68,7 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     startsOn: weekStartOf(given.startDay ?? standing.today, given.firstWeekday),
     events: standing.events.map(({ id, name, onDate, priority }) => ({ id, name, onDate, priority })),
     blackouts: given.blackouts,
+    training: given.training,
     firstWeekday: given.firstWeekday,
     level: athlete.level,
     ageYears: standing.ageYears,

@@ -5,6 +5,7 @@ import type { Blackout, CalendarWeek, PlanEvent, UnderWayPlan } from './calendar
 import type { Eased } from './eased';
 import type { ByHand } from './hand/by-hand';
 import type { Tier } from './tiers';
+import type { Training } from './training/training';
 import type { TrunkWork } from './trunk-work';
 import type { SetCost } from './week-sets';
 
@@ -42,8 +43,8 @@ export interface PeriodiseInput extends ByHand {
   readonly history?: Readonly<Record<string, number>> | undefined;
   /** Weekdays the athlete trains the trunk on; all of them when left out. */
   readonly weekdays?: readonly number[] | undefined;
-  /** Days on which a sport session of high risk leaves no room. */
-  readonly riskDays?: readonly IsoDay[] | undefined;
+  /** Training of the sport beside it. */
+  readonly training?: Training | undefined;
   /** Ladder sport id, for what a sport keeps in shape. */
   readonly sport?: string | undefined;
   readonly trunkWork?: TrunkWork | undefined;

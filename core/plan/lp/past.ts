@@ -23,6 +23,8 @@ interface LoadWeek {
   readonly minutes: Expr;
   readonly least: number;
   readonly share: number;
+  /** Minutes that its whole sets may be over its doses. */
+  readonly over: number;
 }
 
 const mean = (values: readonly number[]): number =>
@@ -75,12 +77,13 @@ export class Past {
   }
 
   /** Minutes of the last load weeks, were they whole; undefined before the first. */
-  minutes(): Base | undefined {
+  minutes(): (Base & { readonly over: number }) | undefined {
     const recent = this.weeks.slice(-d.rampTotalWeeks);
     if (recent.length === 0) return undefined;
     return {
       of: sum(...recent.map((one) => [1 / one.share / recent.length, one.minutes] as const)),
       least: mean(recent.map((one) => one.least / one.share)),
+      over: mean(recent.map((one) => one.over / one.share)),
     };
   }
 }

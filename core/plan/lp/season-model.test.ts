@@ -86,10 +86,19 @@ function breaches(
   const mean = (values: readonly number[]) => values.reduce((a, b) => a + b, 0) / values.length;
   /** A lock is in whole sets, which may be over a rule by what rounding may: sets of it, dose in all, minutes. */
   const overSets = ({ row }: Cell, sets: number) => (row.locked ? sets * row.cost.dose : 0);
-  const overMinutes = (week: number) => {
-    const its = inWeek(week).filter(({ row }) => row.locked);
-    return its.length === 0 ? 0 : its.reduce((all, { row }) => all + row.cost.setS / 120, 2);
-  };
+  const halfSets = (cells: readonly Cell[]) =>
+    cells.length === 0 ? 0 : cells.reduce((all, { row }) => all + row.cost.setS / 120, 2);
+  const overMinutes = (week: number) => halfSets(inWeek(week).filter(({ row }) => row.locked));
+  /** And it grows from what the weeks before it, unlocked, may have been rounded up to. */
+  const overBefore = (week: number, weeks: readonly number[]) =>
+    overMinutes(week) === 0
+      ? 0
+      : mean(
+          weeks.map(
+            (index) =>
+              halfSets(inWeek(index).filter(({ row }) => !row.locked)) / (frame.weeks[index]?.share ?? 1),
+          ),
+        );
   for (const week of frame.weeks) {
     const cells = inWeek(week.index);
     const over = overMinutes(week.index);
@@ -143,6 +152,13 @@ function breaches(
       .filter(({ index, low, sessions }) => index < week.index && !low && sessions > 0)
       .filter(({ index }) => inWeek(index).length > 0)
       .slice(-2);
+    const before =
+      loads.length > 0
+        ? overBefore(
+            week.index,
+            loads.map(({ index }) => index),
+          )
+        : 0;
     const minutes = minutesIn(week.index);
     const whole = (index: number) => minutesIn(index) / (frame.weeks[index]?.share ?? 1);
     const wholeLeast = (index: number) => leastIn(index, 1) / (frame.weeks[index]?.share ?? 1);
@@ -154,14 +170,18 @@ function breaches(
         const factor = 1 + (rate[1] ?? 0);
         const from = week.share * mean(loads.map(({ index }) => whole(index)));
         const fromLeast = week.share * mean(loads.map(({ index }) => wholeLeast(index)));
-        if (minutes > factor * from + Math.max(3, leastIn(week.index) - factor * fromLeast) + over + eps)
+        const most = factor * (from + week.share * before);
+        if (minutes > most + Math.max(3, leastIn(week.index) - factor * fromLeast) + over + eps)
           say('ramps too fast in all');
       }
     } else if (loads.length > 0) {
       const upper = Math.min(week.lowShare?.[1] ?? 1, week.eventWeek ? 0.9 * week.share : 1);
       const from = mean(loads.map(({ index }) => whole(index)));
       const fromLeast = mean(loads.map(({ index }) => wholeLeast(index)));
-      if (minutes > upper * from + Math.max(0, leastIn(week.index) - upper * fromLeast) + over + eps)
+      if (
+        minutes >
+        upper * (from + before) + Math.max(0, leastIn(week.index) - upper * fromLeast) + over + eps
+      )
         say('not low in all');
     }
     const total = cells.reduce((all, cell) => all + meanOf(of(cell)), 0);

@@ -235,8 +235,12 @@ function addWeek(
     return givenBy(input.giving, week.startsOn, of) + over;
   };
   const locked = cells.filter(({ row }) => row.locked);
-  const roundedMinutes =
-    locked.length > 0 ? 2 + locked.reduce((all, { row }) => all + row.cost.setS / 120, 0) : 0;
+  /** Half a set of each, and the ramp's own minutes: what whole sets may be over their doses. */
+  const inWholeSets = (of: readonly Cell[]) =>
+    of.length > 0 ? 2 + of.reduce((all, { row }) => all + row.cost.setS / 120, 0) : 0;
+  const roundedMinutes = inWholeSets(locked);
+  /** A lock may grow from what the weeks before it were rounded up to. */
+  const grown = (rate: number) => (locked.length > 0 ? rate * (recent?.over ?? 0) : 0);
   const use = (wanted: Expr) => {
     const unused = p.add(-d.priceFill);
     p.atLeast(rule('fill'), sum([1, minutes], [1, column(unused)]), wanted);
@@ -251,21 +255,22 @@ function addWeek(
     mostShare = Math.min(upper, days);
     const raised = Math.max(0, least - mostShare * from.least);
     bound = sum([mostShare, from.of], [1, constant(raised + given('low_week'))]);
-    p.atMost(rule('low_week'), minutes, sum([1, bound], [1, constant(roundedMinutes)]));
+    p.atMost(rule('low_week'), minutes, sum([1, bound], [1, constant(roundedMinutes + grown(mostShare))]));
     use(sum([Math.min(lower, days), from.of]));
   } else {
     if (recent) {
       const rate = (1 + (youth ? d.rampTotalYouth : d.rampTotal)) * week.share;
       const step = Math.max(d.rampStepMinutes, least - rate * recent.least);
       bound = sum([rate, recent.of], [1, constant(step + given('ramp_total'))]);
-      p.atMost(rule('ramp_total'), minutes, sum([1, bound], [1, constant(roundedMinutes)]));
+      p.atMost(rule('ramp_total'), minutes, sum([1, bound], [1, constant(roundedMinutes + grown(rate))]));
     }
     if (week.phase !== 'hold') {
       const entered = week.loadWeeks >= d.fillFrom;
       const wanted = entered ? d.fillLeast : Math.min(d.fillLeast, week.fill - d.entryStep);
       use(constant(wanted * week.minutesAvailable));
     }
-    past.noteWeek({ minutes, least: evenLeast, share: week.share });
+    const over = inWholeSets(cells.filter(({ row }) => !row.locked));
+    past.noteWeek({ minutes, least: evenLeast, share: week.share, over });
   }
   // What is given by hand comes on top, whole: the entry does not take its share of it.
   const open = (week.low ? 1 : week.fill) * (week.minutesAvailable - given('minutes'));
