@@ -1,5 +1,6 @@
 import type { QualityId } from '~/core/catalogue';
 import type { StopSignId } from '~/core/clear/signs';
+import type { UsualSession } from '~/core/plan/training/training';
 import people from './people.json';
 
 /** A made-up athlete of the demo practice. Nobody here is a real person. */
@@ -35,6 +36,8 @@ export interface DemoPerson {
   readonly weeksDone?: number;
   /** Weeks before today that were missed. */
   readonly missedWeeks?: readonly number[];
+  /** Training of the sport in a usual week. */
+  readonly usualWeek?: readonly Omit<UsualSession, 'id'>[];
   readonly painFlag?: boolean;
   readonly note?: string;
   readonly perWeek?: number;

@@ -8,6 +8,7 @@ import { addAthlete } from '~/server/commands/add-athlete';
 import { answerForm } from '~/server/commands/answer-form';
 import { addBlackout, addEvent } from '~/server/commands/plan';
 import { recordAgreement } from '~/server/commands/record-agreement';
+import { keepUsualTraining } from '~/server/commands/training';
 import { usualSettings } from '~/server/principal/usual-settings';
 import { type Actor, at, daysAgo, type Happening, live, must } from './clock';
 import { type DemoPerson, demoPeople } from './people';
@@ -57,6 +58,15 @@ async function livePerson(team: Team, person: DemoPerson, today: IsoDay): Promis
     ...screensOf(person, id, team, today, random),
     ...(person.weeksDone === undefined ? [] : seasonOf(person, id, coach, today, random)),
   ]);
+  for (const [i, session] of (person.usualWeek ?? []).entries())
+    must(
+      await keepUsualTraining(at(coach, today, 8), {
+        athleteId: id,
+        id: stableUuid(`usual ${id} ${i}`),
+        ...session,
+      }),
+      `the usual week of ${person.given}`,
+    );
   if (person.missedWeeks)
     must(
       await addBlackout(at(coach, today, 8), {

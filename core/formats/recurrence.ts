@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type IsoDay, isIsoDay, weekdayOf, weekStartOf } from '~/core/body/dates';
+import { addDays, daysBetween, type IsoDay, isIsoDay, weekdayOf } from '~/core/body/dates';
 
 /**
  * Days on which something comes again (RFC 5545, RRULE), told by the day: what comes again within a day is no training. Each period

@@ -1,4 +1,5 @@
 import type { Discipline, ExposureDefaults } from '~/core/catalogue';
+import { durationText } from '~/core/words/duration';
 
 export interface Exposure {
   readonly kind: ExposureDefaults['kind'];
@@ -20,14 +21,6 @@ const nouns = {
   cycles: 'cycles',
   routines: 'shapes and landings',
 } as const;
-
-/** 220 min as "3 h 40", 54 as "54 min", 0.3 as "18 s". */
-export function durationText(minutes: number): string {
-  if (minutes < 1.95) return `${Math.round(minutes * 60)} s`;
-  if (minutes < 60) return `${Number.isInteger(minutes) ? minutes : minutes.toFixed(1)} min`;
-  const whole = Math.round(minutes);
-  return `${Math.floor(whole / 60)} h ${String(whole % 60).padStart(2, '0')}`;
-}
 
 /** Groups digits with a thin space: 19 140. */
 export function grouped(value: number): string {

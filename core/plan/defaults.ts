@@ -125,3 +125,12 @@ export function cautionFactor(id: LadderQuality, cautions: readonly string[]): n
     factor = Math.min(factor, 0.7);
   return factor;
 }
+
+/** How far a plan is looked ahead and back, days. Source: this product. */
+export const planReach = {
+  ahead: 730,
+  /** Days without training at a stretch. */
+  off: 180,
+  /** Training of the sport is written from so many days ago on: what lies further back closes nothing any more. */
+  trainingBack: 28,
+} as const;

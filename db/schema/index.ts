@@ -6,3 +6,4 @@ export * from './plan';
 export * from './practice';
 export * from './relations';
 export * from './screen';
+export * from './training';

@@ -29,6 +29,8 @@ export interface PracticeSettings {
   /** The week's ceiling of loaded bending for everybody; cautions lower it. */
   flexionCycles: number;
   flexionSeconds: number;
+  /** No trunk session in so many hours before a sport session of risk; the usual hours where it was never said. */
+  riskHours?: number;
   /** Letters a password has at least. */
   passwordLetters: number;
   /** What hangs on the rack; missing in practices that never said. */

@@ -5,6 +5,7 @@ import { priorityRun } from './link';
 import { blackout, event, planWeek, seasonVersion, tierChoice, weekDose } from './plan';
 import { athlete } from './practice';
 import { screening } from './screen';
+import { sportTraining, usualTraining } from './training';
 
 /** How rows hang together, so that one query brings a row with what belongs to it. */
 
@@ -20,6 +21,8 @@ export const athleteRelations = relations(athlete, ({ many }) => ({
   runs: many(priorityRun),
   seasons: many(seasonVersion),
   logs: many(sessionLog),
+  usual: many(usualTraining),
+  dated: many(sportTraining),
 }));
 
 export const screeningRelations = relations(screening, ({ one }) => ({
@@ -49,6 +52,14 @@ export const eventRelations = relations(event, ({ one }) => ({
 
 export const blackoutRelations = relations(blackout, ({ one }) => ({
   athlete: one(athlete, { fields: [blackout.athleteId], references: [athlete.id] }),
+}));
+
+export const usualTrainingRelations = relations(usualTraining, ({ one }) => ({
+  athlete: one(athlete, { fields: [usualTraining.athleteId], references: [athlete.id] }),
+}));
+
+export const sportTrainingRelations = relations(sportTraining, ({ one }) => ({
+  athlete: one(athlete, { fields: [sportTraining.athleteId], references: [athlete.id] }),
 }));
 
 export const underWayRelations = relations(underWay, ({ one }) => ({

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { daysBetween } from '~/core/body/dates';
 import { ladderQualitySchema } from '~/core/catalogue/schema';
 import { phases } from '~/core/dose/phases';
+import { planReach } from '~/core/plan/defaults';
 import { givingRules } from '~/core/plan/hand/by-hand';
 import { inputWith } from '~/core/plan/hand/draft';
 import type { PeriodiseInput } from '~/core/plan/season';
@@ -13,7 +14,6 @@ import { type AthleteStanding, loadStanding, type Subject, subjectOf } from '../
 import { command, done, standsAlready } from './command';
 import { day, id } from './fields';
 import { layOutWeeks } from './laying-out';
-import { blackoutDaysMost, daysAheadMost } from './plan';
 import { makeSeason, solveBefore } from './season-made';
 import { heldSubject } from './subject';
 
@@ -61,12 +61,12 @@ async function moveDays(
 ): Promise<Result<undefined>> {
   for (const [eventId, onDate] of Object.entries(events)) {
     if (onDate < today) return refuse('event.past', {}, ['events']);
-    if (daysBetween(today, onDate) > daysAheadMost) return refuse('event.far', {}, ['events']);
+    if (daysBetween(today, onDate) > planReach.ahead) return refuse('event.far', {}, ['events']);
     if (!(await changeEvent(practiceId, athleteId, eventId, { onDate }, now))) return refuse('event.gone');
   }
   for (const [blackoutId, { from, to }] of Object.entries(blackouts)) {
     if (to < from) return refuse('blackout.order', {}, ['blackouts']);
-    if (daysBetween(from, to) > blackoutDaysMost) return refuse('blackout.long', {}, ['blackouts']);
+    if (daysBetween(from, to) > planReach.off) return refuse('blackout.long', {}, ['blackouts']);
     if (!(await moveBlackout(practiceId, athleteId, blackoutId, { fromDate: from, toDate: to })))
       return refuse('blackout.gone');
   }

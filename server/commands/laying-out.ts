@@ -24,6 +24,7 @@ import type { Principal } from '../principal/principal';
 import { toBlackout, toPlanWeek, toUnderWay } from '../principal/rows';
 import { bentIn, isBegun, isByHand, isOpen, isPassedOver, toDosed } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
+import { loadTraining } from '../principal/training';
 import {
   asks,
   carried,
@@ -80,6 +81,7 @@ async function deal(
       weeks: newest?.weeks ?? [],
       underWay,
       blackouts: subject.blackouts.map(toBlackout),
+      training: await loadTraining(principal, subject.athlete.id),
       fromDay: today,
       doneDays: begun.map((session) => session.onDate),
       bent: bentIn(principal, begun),

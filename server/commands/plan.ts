@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { daysBetween } from '~/core/body/dates';
+import { planReach } from '~/core/plan/defaults';
 import { type Result, refuse } from '~/core/result';
 import {
   addBlackout as addBlackoutRow,
@@ -15,9 +16,6 @@ import { heldSubject } from './subject';
 
 /** Events and days without training; they take effect when the season is planned again. */
 
-export const daysAheadMost = 730;
-export const blackoutDaysMost = 180;
-
 const eventInput = z.object({
   athleteId: id,
   id,
@@ -32,7 +30,7 @@ const eventInput = z.object({
 /** A season is planned towards days to come, and not further than one plans. */
 function dayBars({ today }: Pick<Principal, 'today'>, onDate: string): Result<undefined> {
   if (onDate < today) return refuse('event.past', {}, ['onDate']);
-  if (daysBetween(today, onDate) > daysAheadMost) return refuse('event.far', {}, ['onDate']);
+  if (daysBetween(today, onDate) > planReach.ahead) return refuse('event.far', {}, ['onDate']);
   return { ok: true, value: undefined };
 }
 
@@ -94,7 +92,7 @@ export const addBlackout = command({
     if (!held.ok) return held;
     if (to < from) return refuse('blackout.order', {}, ['to']);
     if (to < principal.today) return refuse('blackout.past', {}, ['to']);
-    if (daysBetween(from, to) > blackoutDaysMost) return refuse('blackout.long', {}, ['to']);
+    if (daysBetween(from, to) > planReach.off) return refuse('blackout.long', {}, ['to']);
     await addBlackoutRow({
       id: blackoutId,
       practiceId: principal.practiceId,

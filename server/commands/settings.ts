@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { leastGuardianYears } from '~/core/clear/clear';
 import { readBand, readWeights } from '~/core/dose/rack';
+import { mostRiskHours } from '~/core/plan/training/training';
 import { refuse } from '~/core/result';
 import { savePractice } from '~/db/queries/practice';
 import { practiceById } from '~/db/queries/principal';
@@ -40,6 +41,8 @@ export const settingsSchema = z
     flexionSeconds: between(0, 7200, 'settings.flexion').int('settings.flexion'),
     /** Why the ceiling of loaded bending was widened. */
     flexionReason: line(0, 200, 'form.too_long').default(''),
+    /** Hours before a sport session of risk in which no trunk session lies; left as it is when a page says nothing of it. */
+    riskHours: between(0, mostRiskHours, 'settings.risk_hours').int('settings.risk_hours').optional(),
     passwordLetters: between(leastPasswordLetters, 64, 'settings.letters').int('settings.letters'),
     rack: z
       .object({

@@ -9,6 +9,7 @@ import { loadDose } from './dose';
 import type { Principal } from './principal';
 import { toBlackout, toOutcome } from './rows';
 import type { AthleteStanding, Subject } from './subject';
+import { loadTraining } from './training';
 
 /** What an athlete's season is made from, read once; the same for the one who plans it and for the one who moves it by hand. */
 
@@ -49,12 +50,14 @@ export async function loadSeasonInput(
   // One after another: inside a write they share its connection.
   const dosed = await loadDose(principal, subject, standing);
   const logs = await recentLogs(principal.practiceId, subject.athlete.id, logsRead);
+  const training = await loadTraining(principal, subject.athlete.id);
   const accepted = previous ? await aimedOf(previous.season.id) : undefined;
   const ahead = previous?.weeks.filter((week) => week.startsOn >= startsOn).length ?? 0;
   const input = seasonInput(standing, {
     athlete: dosed,
     firstWeekday: principal.firstWeekday,
     blackouts: subject.blackouts.map(toBlackout),
+    training,
     history: doseHistory(dosed, logs.map(toOutcome), startsOn),
     trunkWork: given.trunkWork ?? subject.athlete.trunkWork ?? undefined,
     openWeeks: standing.event ? undefined : (given.openWeeks ?? (ahead > 0 ? ahead : undefined)),

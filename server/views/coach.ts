@@ -11,6 +11,7 @@ import { amountText } from '~/core/dose/work';
 import { faultsInView } from '~/core/figure/fault-form';
 import { pillarCells } from '~/core/link/standing';
 import { weekOf } from '~/core/plan/season-input';
+import { riskCloseTo, trainingOn } from '~/core/plan/training/training';
 import { counted } from '~/core/words/counted';
 import { openProposals } from '~/db/queries/ladders';
 import { recentLogs } from '~/db/queries/logs';
@@ -22,6 +23,7 @@ import { forAthlete, type Principal } from '../principal/principal';
 import { loadIn } from '../principal/rows';
 import { isPassedOver, missedIn } from '../principal/sessions';
 import type { AthleteStanding, Subject } from '../principal/subject';
+import { loadTraining } from '../principal/training';
 import { blockOf } from './athlete';
 import { proposalView } from './proposals';
 import { type ItemView, sessionView } from './session';
@@ -38,7 +40,7 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
   const thisWeek = weekStartOf(today, firstWeekday);
   const weekStart = weekAsked(principal, query);
   const sessionsMove = weekStart === thisWeek || weekStart === addDays(thisWeek, 7);
-  const [both, proposals, newest] = await Promise.all([
+  const [both, proposals, newest, training] = await Promise.all([
     // The week before beside it: what a week adds up to is read against the last one; and the two weeks sessions move in.
     sessionsBetween(
       practiceId,
@@ -48,6 +50,7 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
     ),
     openProposals(practiceId, athlete.id),
     newestSeason(practiceId, athlete.id),
+    loadTraining(principal, athlete.id, addDays(weekStart, -7)),
   ]);
   const sessions = both.filter(
     (session) => session.onDate >= weekStart && session.onDate <= addDays(weekStart, 6),
@@ -73,7 +76,19 @@ export async function weekView(by: Principal, standing: AthleteStanding, query: 
         }
       : undefined,
     school: principal.trade.school(athlete.schoolId ?? principal.schoolId).name,
-    sessions: sessions.map((session) => sessionView(principal, standing, session, week?.focus ?? null)),
+    sessions: sessions.map((session) => ({
+      ...sessionView(principal, standing, session, week?.focus ?? null),
+      sport: trainingOn(session.onDate, training).map(({ id, name, minutes, startsAt, hardness }) => ({
+        id,
+        name,
+        minutes,
+        startsAt,
+        hardness,
+      })),
+      /** A sport session of risk that it lies too close to. */
+      risk: riskCloseTo(session.onDate, training) ?? null,
+    })),
+    riskHours: training.riskHours,
     totals: totalsView(
       principal,
       sessions,

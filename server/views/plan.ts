@@ -1,4 +1,4 @@
-import { addDays } from '~/core/body/dates';
+import { addDays, weekStartOf } from '~/core/body/dates';
 import { discipline, qualityName } from '~/core/catalogue';
 import { setupText } from '~/core/coach/prescription';
 import type { DoseAthlete } from '~/core/dose/athlete';
@@ -11,6 +11,7 @@ import { byHandText } from '~/core/plan/hand/words';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
+import { trainingWeek } from '~/core/plan/training/training';
 import { issue } from '~/core/result';
 import { newestJob } from '~/db/queries/jobs';
 import { eventsOfPractice, newestSeason, type PlanWeekRow, seasonStrips } from '~/db/queries/plan';
@@ -22,6 +23,7 @@ import { forAthlete, type Principal } from '../principal/principal';
 import { roster } from '../principal/roster';
 import { toPlanWeek, toUnderWay } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
+import { loadTraining } from '../principal/training';
 import { blockOf } from './athlete';
 import { shownWeeks } from './season-weeks';
 
@@ -31,9 +33,10 @@ const shownAfterDays = 7;
 export async function planView(principal: Principal, subject: Subject, standing: AthleteStanding) {
   const { athlete, gate, events, blackouts } = subject;
   const { today, practiceId } = principal;
-  const [newest, dosed] = await Promise.all([
+  const [newest, dosed, training] = await Promise.all([
     newestSeason(practiceId, athlete.id),
     loadDose(principal, subject, standing),
+    loadTraining(principal, athlete.id),
   ]);
   const targets = newest ? targetsOf(subject, standing, dosed, newest.weeks) : [];
   return {
@@ -73,6 +76,11 @@ export async function planView(principal: Principal, subject: Subject, standing:
         .filter((name, i, all) => all.indexOf(name) === i),
     })),
     thisWeek: thisWeekView(newest?.weeks ?? [], today),
+    /** Training of the sport of this week; null where nobody has said any. */
+    sport:
+      training.usual.length + training.dated.length > 0
+        ? trainingWeek(weekStartOf(today, principal.firstWeekday), training)
+        : null,
     /** Words of a coach on qualities that the plan does not know yet. */
     choicesSince: subject.tiers.filter(({ createdAt }) => newest && createdAt > newest.season.createdAt)
       .length,

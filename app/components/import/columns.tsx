@@ -101,7 +101,16 @@ export function ColumnChoices({
 }
 
 /** Lines that cannot be taken, each with its column and why. */
-export function RowErrors({ count, errors }: { count: number; errors: readonly RowError[] }) {
+export function RowErrors({
+  count,
+  errors,
+  of = 'Column',
+}: {
+  count: number;
+  errors: readonly RowError[];
+  /** What beside the line says where it is. */
+  of?: string;
+}) {
   if (errors.length === 0) return null;
   return (
     <section aria-labelledby="errors" className="mt-8 border-2 border-ink bg-chalk p-5">
@@ -111,7 +120,7 @@ export function RowErrors({ count, errors }: { count: number; errors: readonly R
       <table className="mt-2 w-full text-left">
         <thead>
           <tr>
-            <HeadCells className="pr-4" names={['Line', 'Column', 'What is wrong']} />
+            <HeadCells className="pr-4" names={['Line', of, 'What is wrong']} />
           </tr>
         </thead>
         <tbody className="rule-list">

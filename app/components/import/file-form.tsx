@@ -12,10 +12,12 @@ const inMB = (bytes: number) => Math.round((bytes / 1024 / 1024) * 10) / 10;
 /** A file of a table to read; what is too large is said before it is sent. */
 export function FileForm({
   label,
+  accept = '.csv,.tsv,.txt,text/csv',
   issues,
   leave,
 }: {
   label: string;
+  accept?: string;
   issues: readonly Issue[] | undefined;
   /** Where to go without importing. */
   leave: string;
@@ -29,7 +31,7 @@ export function FileForm({
         <input
           type="file"
           name="file"
-          accept=".csv,.tsv,.txt,text/csv"
+          accept={accept}
           className="block w-full"
           onChange={(event) => {
             const size = event.target.files?.[0]?.size ?? 0;

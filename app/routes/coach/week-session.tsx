@@ -4,6 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { weekdayText } from '~/app/lib/format';
 import { barsText, issuesText, issueText } from '~/app/words/issue-text';
+import { sessionText } from '~/app/words/training';
 import type { Issue } from '~/core/result';
 import type { HandView } from '~/server/views/hand';
 import type { SessionView } from '~/server/views/session';
@@ -13,9 +14,26 @@ import { DraggableItems, SessionHandle } from './week-drag';
 const HandEditor = lazy(() => import('./hand-editor'));
 
 interface Props {
-  readonly session: SessionView;
+  readonly session: SessionView & {
+    /** Training of the sport on its day. */
+    readonly sport: readonly {
+      readonly id: string;
+      readonly name: string;
+      readonly minutes: number;
+      readonly startsAt: string | null;
+      readonly hardness: number | null;
+    }[];
+    /** A sport session of risk that it lies too close to. */
+    readonly risk: {
+      readonly name: string;
+      readonly onDate: string;
+      readonly startsAt: string | null;
+    } | null;
+  };
   readonly athleteId: string;
   readonly today: string;
+  /** Hours before a session of risk that are kept free. */
+  readonly riskHours: number;
   /** May this person change sessions by hand? */
   readonly mayChange: boolean;
   /** The one to log next. */
@@ -23,7 +41,7 @@ interface Props {
 }
 
 /** A session of the week: what is asked, what was done, and the coach's hand on it in place. */
-export function WeekSession({ session, athleteId, today, mayChange, isNext }: Props) {
+export function WeekSession({ session, athleteId, today, riskHours, mayChange, isNext }: Props) {
   const [byHand, setByHand] = useState<string | undefined>();
   const { passedOver } = session;
   const open = mayChange && !session.log && !passedOver && session.onDate >= today && !session.begun;
@@ -64,6 +82,19 @@ export function WeekSession({ session, athleteId, today, mayChange, isNext }: Pr
           }
         />
       </header>
+      {session.sport.length > 0 ? (
+        <p className="mt-1 text-aside text-quiet">
+          Sport that day: {session.sport.map((one) => `${one.name} (${sessionText(one)})`).join('; ')}.
+        </p>
+      ) : null}
+      {session.risk && open ? (
+        <p className="mt-1 font-bold">
+          ▲ Too close to {session.risk.name},{' '}
+          {session.risk.onDate === session.onDate ? 'on this day' : weekdayText(session.risk.onDate)}
+          {session.risk.startsAt ? ` at ${session.risk.startsAt}` : ''}: no trunk session on that day, nor in
+          the {riskHours} hours before. Move it, or lay the week out anew.
+        </p>
+      ) : null}
       {session.changes.length > 0 && !byHand ? (
         <details className="mt-2 border-l-4 border-ink pl-3" open={session.calledOff}>
           <summary className="cursor-pointer py-1.5 font-bold">Changed since it was laid out</summary>
@@ -127,7 +158,14 @@ function InPlace({
 }
 
 /** What is known of a session, and what may be done with it. */
-function State({ session, athleteId, today, mayChange, isNext, hand }: Props & { hand: React.ReactNode }) {
+function State({
+  session,
+  athleteId,
+  today,
+  mayChange,
+  isNext,
+  hand,
+}: Omit<Props, 'riskHours'> & { hand: React.ReactNode }) {
   const params = { athleteId, sessionId: session.id };
   const log = href('/athletes/:athleteId/coach/:sessionId/log', params);
   const day = weekdayText(session.onDate);

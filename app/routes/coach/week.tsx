@@ -182,6 +182,7 @@ export default function WeekView({ loaderData, actionData }: Route.ComponentProp
                   session={session}
                   athleteId={athleteId}
                   today={today}
+                  riskHours={loaderData.riskHours}
                   mayChange={loaderData.mayLayOut}
                   isNext={session === nextSession}
                 />

@@ -10,6 +10,7 @@ import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
 import { issuesText } from '~/app/words/issue-text';
 import { counted } from '~/core/words/counted';
+import { durationText } from '~/core/words/duration';
 import { planSeason } from '~/server/commands/plan-season';
 import { principalIn, standingIn, subjectIn } from '~/server/principal/middleware.server';
 import { planView } from '~/server/views/plan';
@@ -198,9 +199,41 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               Changed events or days take effect when you plan again.
             </p>
           ) : null}
+          <Sport sport={loaderData.sport} at={`${here}/training`} today={today} />
         </section>
       </div>
     </>
+  );
+}
+
+/** The sport's own training beside the plan, in a line. */
+function Sport({
+  sport,
+  at,
+  today,
+}: {
+  sport: Route.ComponentProps['loaderData']['sport'];
+  at: string;
+  today: string;
+}) {
+  return (
+    <section aria-labelledby="sport" className="mt-8">
+      <h2 id="sport" className="border-b-2 border-ink pb-1 text-2xl">
+        Training of the sport
+      </h2>
+      <p className="figures mt-1.5">
+        {sport === null
+          ? 'None is written down: the plan does not know which days it loads, nor which are of risk.'
+          : `This week ${counted(sport.sessions, 'session')}, ${durationText(sport.minutes)}, ${sport.hard} hard${
+              sport.riskDays.length > 0
+                ? `; ▲ of risk on ${sport.riskDays.map((day) => dayText(day, today)).join(', ')}`
+                : ''
+            }.`}
+      </p>
+      <p className="mt-1">
+        <Link to={at}>The usual week, days of their own, and a calendar to import</Link>
+      </p>
+    </section>
   );
 }
 

@@ -7,6 +7,7 @@ import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import { requireMay, submitted } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
 import { parseDecimal } from '~/core/body/units';
+import { usualRiskHours } from '~/core/plan/training/training';
 import { saveSettings, settingsSchema } from '~/server/commands/settings';
 import { principalIn } from '~/server/principal/middleware.server';
 import { offeredSchools } from '~/server/views/schools';
@@ -58,6 +59,7 @@ const typed = z
     flexionCycles: figure,
     flexionMinutes: figure,
     flexionReason: z.string().default(''),
+    riskHours: figure.optional(),
     passwordLetters: figure,
     hand: z.string().default(''),
     plate: z.string().default(''),
@@ -126,6 +128,7 @@ interface Values {
   flexionCycles: string;
   flexionMinutes: string;
   flexionReason: string;
+  riskHours: string;
   passwordLetters: string;
   hand: string;
   plate: string;
@@ -329,6 +332,19 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
             name="flexionReason"
             errors={field.flexionReason.errors}
           />
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">Before sport sessions of risk</legend>
+        <p className="text-quiet">
+          Downhill, jumping, apparatus work: a tired trunk protects badly. No trunk session lies on that day,
+          nor in the hours before it.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          {figure('riskHours', 'Hours before', settings.riskHours ?? usualRiskHours, {
+            inputMode: 'numeric',
+            hint: `Default ${usualRiskHours}, a safety standard of this product.`,
+          })}
         </div>
       </fieldset>
       <fieldset>

@@ -28,6 +28,7 @@ import type { PeriodiseInput, PlanWeek } from '~/core/plan/season';
 import { counted } from '~/core/words/counted';
 import { Collision } from './collision';
 import { DoseBoard, type Picked } from './dose-board';
+import { SportStrip } from './sport-strip';
 import { BlackoutStrip, EventStrip, PhaseStrip, WeekStrip } from './strips';
 import { type Base, forgetDraft, useDesk } from './use-desk';
 import { Differences } from './versions';
@@ -276,6 +277,7 @@ export function HandDesk({
               {...strip(eventMoved)}
             />
             <BlackoutStrip blackouts={now.blackouts} weeks={weeks} width={width} {...strip(offMoved)} />
+            <SportStrip training={now.training} weeks={weeks} width={width} />
             <PhaseStrip weeks={weeks} width={width} {...strip(edgeMoved)} />
             <DoseBoard
               weeks={weeks}
