@@ -8,7 +8,7 @@ import { issue, ok, type Result, refuse } from '~/core/result';
  */
 export async function uploadedText(
   request: Request,
-  unreadable: (content: string) => string | undefined,
+  unreadable: (content: string, fileName: string) => string | undefined,
 ): Promise<Result<{ readonly fileName: string; readonly content: string }>> {
   const file = (await request.formData()).get('file');
   if (!(file instanceof File) || (file.name === '' && file.size === 0)) return refuse('file.choose');
@@ -16,7 +16,7 @@ export async function uploadedText(
     refuse([issue('file.unread', { why: `${file.name}: ${why} Nothing was imported.` })]);
   const decoded = decodeTable(new Uint8Array(await file.arrayBuffer()));
   if (!decoded.ok) return unread(decoded.error);
-  const why = unreadable(decoded.text);
+  const why = unreadable(decoded.text, file.name);
   return why === undefined ? ok({ fileName: file.name.slice(0, 200), content: decoded.text }) : unread(why);
 }
 

@@ -145,6 +145,12 @@ describe('what comes again', () => {
     expect(keys[1]).toBe('w|2026-11-10T19:00');
     expect(new Set(keys).size).toBe(6);
   });
+  it('is not what does not come again: that keeps its name wherever it is moved to', () => {
+    const key = (start: string) =>
+      read(file(...event('UID:a', 'SUMMARY:Race', `DTSTART${start}`, 'DURATION:PT1H'))).occurrences[0]?.key;
+    expect(key(':20261201T080000')).toBe('a|');
+    expect(key(':20261205T090000')).toBe('a|');
+  });
   it('follows a change from one day on', () => {
     const text = file(
       ...weekly(),

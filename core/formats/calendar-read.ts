@@ -383,6 +383,11 @@ function occurrencesOf(
     return { occurrences, cancelled };
   }
   const { start, rule } = master;
+  // What does not come again is the same one wherever it is moved to.
+  if (!rule && master.more.length === 0 && changed.size === 0) {
+    put(master, start, '');
+    return { occurrences, cancelled };
+  }
   const except = new Set(master.except.map(keyOf));
   const reach = Math.max(2, master.days);
   const isOver = (day: IsoDay): boolean => {

@@ -1,5 +1,6 @@
 import { addDays } from '~/core/body/dates';
-import { aPlanned, aPractice, type TestPractice, testDay } from '~/server/testing';
+import { keepTraining, keepUsualTraining } from '~/server/commands/training';
+import { aPlanned, aPractice, must, type TestPractice, testDay } from '~/server/testing';
 import { newestIdOf, ownDatabase, snapshot } from '../testing';
 import * as athletes from './athletes';
 import * as catalogue from './catalogue';
@@ -8,8 +9,10 @@ import * as ladders from './ladders';
 import * as logs from './logs';
 import * as plan from './plan';
 import * as practices from './practice';
+import { newId } from './practice';
 import * as screens from './screen';
 import * as sessions from './sessions';
+import * as training from './training';
 
 ownDatabase();
 
@@ -19,6 +22,9 @@ let athleteId: string;
 beforeAll(async () => {
   [mine, theirs] = await Promise.all([aPractice(), aPractice()]);
   athleteId = await aPlanned(theirs.coach);
+  const said = { athleteId, id: newId(), minutes: 60, name: 'Hills' };
+  must(await keepUsualTraining(theirs.coach, { ...said, weekday: 2 }));
+  must(await keepTraining(theirs.coach, { ...said, onDate: testDay }));
 });
 
 const ids = async () => ({
@@ -66,6 +72,8 @@ describe('a query asked in the name of one practice', () => {
       seasonVersions: () => plan.seasonVersions(practiceId, athleteId, 9),
       seasonById: () => plan.seasonById(practiceId, athleteId, season),
       weeksBehind: () => plan.weeksBehind(practiceId, athleteId, '2020-01-06', '2099-01-05'),
+      usualTraining: async () => (await training.trainingRows(practiceId, athleteId, testDay)).usual,
+      sportTraining: async () => (await training.trainingRows(practiceId, athleteId, testDay)).dated,
       priorityRunById: () => plan.priorityRunById(practiceId, run),
       seasonStrips: () => plan.seasonStrips(practiceId),
       eventsOfPractice: () => plan.eventsOfPractice(practiceId),
@@ -95,6 +103,13 @@ describe('a query asked in the name of one practice', () => {
     await plan.changeEvent(practiceId, athleteId, event, { name: 'none of ours' }, new Date());
     await plan.moveBlackout(practiceId, athleteId, event, { fromDate: '2026-12-01', toDate: '2026-12-02' });
     await plan.removeBlackout(practiceId, athleteId, event);
+    const usual = await newestIdOf('usual_training', athleteId);
+    const dated = await newestIdOf('sport_training', athleteId);
+    const said = { minutes: 9, name: 'none of ours' };
+    await training.putUsual({ ...said, id: usual, practiceId, athleteId, weekday: 1 });
+    await training.removeUsual(practiceId, athleteId, usual);
+    await training.putSport(practiceId, athleteId, [{ ...said, id: dated, onDate: testDay }]);
+    await training.removeSport(practiceId, athleteId, [dated]);
     await practices.changeStaff(practiceId, theirs.coach.staffId, { name: 'Somebody else' });
     await ladders.lockProposals(practiceId, athleteId, [trial]);
     expect(await logs.recentLogs(practiceId, athleteId)).toEqual([]);

@@ -64,6 +64,14 @@ import { setUpPractice } from './set-up-practice';
 import { saveSettings } from './settings';
 import { addStaff, changePassword, changePerson, resetPassword, signOutEverywhere } from './staff';
 import { takeBackDecision } from './take-back-decision';
+import {
+  importTraining,
+  keepTraining,
+  keepTrainingDraft,
+  keepUsualTraining,
+  removeTraining,
+  removeUsualTraining,
+} from './training';
 import { voidTrial } from './void-trial';
 
 ownDatabase();
@@ -462,6 +470,74 @@ const stories: readonly Story[] = [
       return () => removeBlackout(practice.coach, { athleteId, id });
     },
     'blackout.gone',
+  ],
+  [
+    'training.keep_usual',
+    async () => {
+      const athleteId = await athletesForm();
+      const usual = { athleteId, id: newId(), weekday: 2, minutes: 60, name: 'Hills' };
+      return () => keepUsualTraining(practice.coach, usual);
+    },
+  ],
+  [
+    'training.remove_usual',
+    async () => {
+      const athleteId = await athletesForm();
+      const usual = { athleteId, id: newId(), weekday: 2, minutes: 60, name: 'Hills' };
+      must(await keepUsualTraining(practice.coach, usual));
+      return () => removeUsualTraining(practice.coach, { athleteId, id: usual.id });
+    },
+    'training.gone',
+  ],
+  [
+    'training.keep',
+    async () => {
+      const athleteId = await athletesForm();
+      const session = { athleteId, id: newId(), onDate: testDay, minutes: 60, name: 'Hills' };
+      return () => keepTraining(practice.coach, session);
+    },
+  ],
+  [
+    'training.remove',
+    async () => {
+      const athleteId = await athletesForm();
+      const session = { athleteId, id: newId(), onDate: testDay, minutes: 60, name: 'Hills' };
+      must(await keepTraining(practice.coach, session));
+      return () => removeTraining(practice.coach, { athleteId, id: session.id });
+    },
+    'training.gone',
+  ],
+  [
+    'training.keep_draft',
+    async () => {
+      const athleteId = await athletesForm();
+      const id = newId();
+      return () => keepTrainingDraft(practice.coach, { id, athleteId, fileName: 'a.ics', content: 'x' });
+    },
+  ],
+  [
+    'training.import',
+    async () => {
+      const athleteId = await athletesForm();
+      const draftId = newId();
+      must(
+        await keepTrainingDraft(practice.coach, { id: draftId, athleteId, fileName: 'a.ics', content: 'x' }),
+      );
+      const gone = newId();
+      must(
+        await keepTraining(practice.coach, { athleteId, id: gone, onDate: testDay, minutes: 9, name: 'x' }),
+      );
+      const file = {
+        athleteId,
+        draftId,
+        source: 'a.ics',
+        sessions: [{ id: newId(), onDate: testDay, minutes: 60, name: 'Hills' }],
+        events: [{ id: newId(), name: 'Race', onDate: addDays(testDay, 20), priority: 'B' }],
+        daysOff: [{ id: newId(), from: testDay, to: testDay, reason: 'away' }],
+        gone: [gone],
+      };
+      return () => importTraining(practice.coach, file);
+    },
   ],
   [
     'season.plan',

@@ -84,7 +84,11 @@ export async function trainingView(principal: Principal, subject: Subject) {
 }
 
 /** Why a file cannot be read as training; undefined when it can. */
-export function readableDraft(principal: Principal, content: string): string | undefined {
+export function unreadableDraft(principal: Principal, content: string, fileName: string): string | undefined {
+  if (/\.(ics|ical)$/i.test(fileName) && !isCalendar(content)) {
+    const read = readCalendar(content, { zone: principal.timeZone, ...windowOf(principal) });
+    return read.ok ? undefined : read.error;
+  }
   const read = readDraft(content, {}, windowOf(principal), principal.timeZone);
   return read.ok ? undefined : read.error;
 }

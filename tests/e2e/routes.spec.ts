@@ -122,6 +122,22 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ id: uuidv7(), from: ahead(3), to: ahead(5), reason: 'away' }),
   },
   'athletes/:athleteId/days-off/:blackoutId': { see: 'write only', send: coaches },
+  'athletes/:athleteId/training': { see: all, send: nobody },
+  'athletes/:athleteId/training/import': { see: coaches, send: coaches },
+  'athletes/:athleteId/training/import/:draftId': { see: coaches, send: coaches },
+  'athletes/:athleteId/training/usual': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ id: uuidv7(), weekday: '2', minutes: '60', name: 'Hills' }),
+  },
+  'athletes/:athleteId/training/usual/:usualId': { see: 'write only', send: coaches },
+  'athletes/:athleteId/training/days': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ id: uuidv7(), onDate: ahead(3), minutes: '60', name: 'Hills' }),
+  },
+  'athletes/:athleteId/training/days/:trainingId': { see: 'write only', send: coaches },
+  'athletes/:athleteId/training.csv': { see: all, send: nobody },
   'athletes/:athleteId/ease-back': { see: 'write only', send: coaches },
   'athletes/:athleteId/repeat-week': { see: 'write only', send: coaches },
   'athletes/:athleteId/tiers': {
@@ -187,6 +203,9 @@ interface World {
   readonly batteryId: string;
   readonly draftId: string;
   readonly logDraftId: string;
+  readonly trainingDraftId: string;
+  readonly usualId: string;
+  readonly trainingId: string;
   readonly staffId: string;
 }
 
@@ -208,6 +227,8 @@ async function aWorld(request: APIRequestContext): Promise<World> {
     stillId: uuidv7(),
     batteryId: uuidv7(),
     staffId: uuidv7(),
+    usualId: uuidv7(),
+    trainingId: uuidv7(),
   };
   const post = async (to: string, form: Record<string, string>) =>
     kept(await request.post(to, { form, maxRedirects: 0 }), to);
@@ -254,6 +275,9 @@ async function aWorld(request: APIRequestContext): Promise<World> {
   await post(`${path}/screen/${ids.screeningId}`, {});
   await post(`${path}/events`, { id: ids.eventId, name: 'The race', onDate: ahead(60), priority: 'A' });
   await post(`${path}/days-off`, { id: ids.blackoutId, from: ahead(30), to: ahead(31), reason: 'away' });
+  const hills = { minutes: '60', name: 'Hills' };
+  await post(`${path}/training/usual`, { ...hills, id: ids.usualId, weekday: '0' });
+  await post(`${path}/training/days`, { ...hills, id: ids.trainingId, onDate: ahead(20) });
   await post(`${path}/plan`, { id: uuidv7() });
   await post(`${path}/coach`, {});
   const sessionId = await newestIdOf('core_session', athleteId);
@@ -304,13 +328,24 @@ async function aWorld(request: APIRequestContext): Promise<World> {
     maxRedirects: 0,
   });
   const logDraftId = sessions.headers().location?.split('/').at(-1) ?? '';
+  const training = await request.post(`${path}/training/import`, {
+    multipart: {
+      file: {
+        name: 'training.csv',
+        mimeType: 'text/csv',
+        buffer: Buffer.from('Day,Minutes,What it is\nyesterday,20,Run\n'),
+      },
+    },
+    maxRedirects: 0,
+  });
+  const trainingDraftId = training.headers().location?.split('/').at(-1) ?? '';
   await post('/settings/staff', {
     id: ids.staffId,
     name: 'Passing Hand',
     email: `${ids.staffId}@hands.example`,
     role: 'assistant',
   });
-  return { athleteId, sessionId, flagId, draftId, logDraftId, ...ids };
+  return { athleteId, sessionId, flagId, draftId, logDraftId, trainingDraftId, ...ids };
 }
 
 /** The address of a row, its athlete from one world and the thing under it from another. */
@@ -322,6 +357,7 @@ function addressOf(pattern: string, whose: World, things: World): string {
     if (name === 'toolId') return 'lever';
     if (name === 'instrument') return 'cuff';
     if (pattern.includes('coach/import/')) return things.logDraftId;
+    if (pattern.includes('training/import/')) return things.trainingDraftId;
     return things[name as keyof World];
   });
   if (pattern.startsWith('instruments'))

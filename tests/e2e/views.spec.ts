@@ -82,6 +82,8 @@ const views: [string, string][] = [
   ['Coach', `${ysolde}/coach`],
   ['log of unplanned work', `${ysolde}/coach/unplanned`],
   ['import of sessions', `${ysolde}/coach/import`],
+  ['sport training', `${ysolde}/training`],
+  ['import of training', `${ysolde}/training/import`],
   ['proposals', '/proposals'],
   ['card', `${ysolde}/card`],
   ['who goes to the mat', '/live'],

@@ -6,7 +6,7 @@ import { athleteTitle } from '~/app/lib/title';
 import { uploadedText } from '~/app/lib/upload.server';
 import { keepTrainingDraft } from '~/server/commands/training';
 import { principalIn } from '~/server/principal/middleware.server';
-import { readableDraft } from '~/server/views/training';
+import { unreadableDraft } from '~/server/views/training';
 import type { Route } from './+types/import';
 
 export const meta = athleteTitle('Import training');
@@ -19,7 +19,9 @@ export function loader({ context }: Route.LoaderArgs) {
 export async function action({ request, params, context }: Route.ActionArgs) {
   const principal = principalIn(context);
   requireMay(principal, keepTrainingDraft.action);
-  const uploaded = await uploadedText(request, (content) => readableDraft(principal, content));
+  const uploaded = await uploadedText(request, (content, fileName) =>
+    unreadableDraft(principal, content, fileName),
+  );
   if (!uploaded.ok) return refusal(uploaded.issues);
   const draftId = uuidv7();
   const { athleteId } = params;
