@@ -123,6 +123,13 @@ test('an event, days off, an edge and a stone are dragged; the rest follows whil
   const from = await placeOf(off);
   await drag(off, column, 0, () => expect(off).not.toHaveAttribute('aria-valuetext', from ?? ''));
   await solved(page, /^2 changes, solved/);
+  // One end alone, by a key: the other stays.
+  const last = page.getByRole('slider', { name: 'Days off, last day: travel' });
+  const [until, begins] = [await placeOf(last), (await placeOf(off))?.split(' to ')[0]];
+  await last.press('ArrowLeft');
+  await expect(last).not.toHaveAttribute('aria-valuetext', until ?? '');
+  await expect(off).toHaveAttribute('aria-valuetext', new RegExp(`^${begins} to`));
+  await solved(page, /^2 changes, solved/);
   const edge = page.getByRole('slider', { name: 'Build begins' });
   const began = await placeOf(edge);
   await drag(edge, column, 0, () => expect(edge).not.toHaveAttribute('aria-valuetext', began ?? ''));

@@ -79,7 +79,6 @@ const views: [string, string][] = [
   ['recordings', `${ysolde}/recordings`],
   ['battery, blocked', `${demoAthlete('Jorah Finch')}/screen`],
   ['Link', `${ysolde}/link`],
-  ['Coach', `${ysolde}/coach`],
   ['log of unplanned work', `${ysolde}/coach/unplanned`],
   ['import of sessions', `${ysolde}/coach/import`],
   ['sport training', `${ysolde}/training`],
@@ -94,10 +93,10 @@ const views: [string, string][] = [
 ];
 
 /**
- * Trips to the database that a page may make; the plan, which stands beside what was done of it, and one that edits what limits, kit
- * and kept sets say need a few more.
+ * Trips to the database that a page may make; the plan and its week, which stand beside what was done and the sport's own training,
+ * and one that edits what limits, kit and kept sets say need a few more.
  */
-const mostQueries = { page: 7, plan: 9, hand: 10 };
+const mostQueries = { page: 7, plan: 9, hand: 11 };
 
 /** A page is read in a few trips, has nothing axe finds, nothing cut off on a narrow phone, and no error. */
 async function readsWell(page: Page, path: string, most = mostQueries.page): Promise<void> {
@@ -123,8 +122,12 @@ for (const [name, path] of views)
   test(`axe finds nothing in ${name}, wide and on a phone; it is read in a few queries`, ({ page }) =>
     readsWell(page, path));
 
-test('axe finds nothing in Plan, wide and on a phone; it is read in a few queries', ({ page }) =>
-  readsWell(page, `${ysolde}/plan`, mostQueries.plan));
+for (const [name, path] of [
+  ['Plan', 'plan'],
+  ['Coach', 'coach'],
+] as const)
+  test(`axe finds nothing in ${name}, wide and on a phone; it is read in a few queries`, ({ page }) =>
+    readsWell(page, `${ysolde}/${path}`, mostQueries.plan));
 
 test('axe finds nothing in the season by hand, wide and on a phone; it is read in a few queries', ({
   page,

@@ -29,7 +29,7 @@ import { counted } from '~/core/words/counted';
 import { Collision } from './collision';
 import { DoseBoard, type Picked } from './dose-board';
 import { SportStrip } from './sport-strip';
-import { BlackoutStrip, EventStrip, PhaseStrip, WeekStrip } from './strips';
+import { BlackoutStrip, EventStrip, type OffMoved, PhaseStrip, WeekStrip } from './strips';
 import { type Base, forgetDraft, useDesk } from './use-desk';
 import { Differences } from './versions';
 import { WeekSheet } from './week-sheet';
@@ -137,17 +137,21 @@ export function HandDesk({
     onStart: () => {
       origin.current = { draft, weeks };
     },
-    onMove: (id: string | number, by: number) => desk.show(move(origin.current.draft, id as never, by)),
-    onDone: (id: string | number, by: number) => desk.make(move(origin.current.draft, id as never, by)),
+    onMove: (id: string | number | OffMoved, by: number) =>
+      desk.show(move(origin.current.draft, id as never, by)),
+    onDone: (id: string | number | OffMoved, by: number) =>
+      desk.make(move(origin.current.draft, id as never, by)),
     onCancel: desk.putBack,
   });
   const eventMoved = (from: Draft, id: string, by: number): Draft => {
     const day = inputWith(input, from).events.find((event) => event.id === id)?.onDate;
     return day === undefined || by === 0 ? from : moveEvent(from, id, addDays(day, by));
   };
-  const offMoved = (from: Draft, id: string, by: number): Draft => {
+  const offMoved = (from: Draft, { id, end }: OffMoved, by: number): Draft => {
     const off = inputWith(input, from).blackouts.find((one) => one.id === id);
-    return off && by !== 0 ? moveBlackout(from, { ...off, id }, { from: by, to: by }) : from;
+    return off && by !== 0
+      ? moveBlackout(from, { ...off, id }, { from: end === 'to' ? 0 : by, to: end === 'from' ? 0 : by })
+      : from;
   };
   const edgeMoved = (from: Draft, edge: number, by: number): Draft =>
     moveEdge(from, origin.current.weeks, edge, by);

@@ -243,7 +243,13 @@ export function EventStrip({
   );
 }
 
-/** Days without training: moved as they are, by days. */
+/** What of days off is moved: all of them, or one of their ends. */
+export interface OffMoved {
+  readonly id: string;
+  readonly end: 'both' | 'from' | 'to';
+}
+
+/** Days without training: moved as they are, or one of their ends, by days. */
 export function BlackoutStrip({
   blackouts,
   weeks,
@@ -254,7 +260,7 @@ export function BlackoutStrip({
   onCancel,
 }: Along & {
   readonly blackouts: readonly Blackout[];
-} & Moves<string>) {
+} & Moves<OffMoved>) {
   const first = weeks[0]?.startsOn;
   if (!first) return null;
   const days = weeks.length * 7;
@@ -266,6 +272,25 @@ export function BlackoutStrip({
         const from = daysBetween(first, off.from);
         const to = daysBetween(first, off.to) + 1;
         if (to <= 0 || from >= days) return [];
+        const handle = (end: OffMoved['end']) => ({
+          pixels: width / 7,
+          large: 7,
+          onStart,
+          onDrag: (steps: number) => onMove({ id, end }, steps),
+          onDrop: (steps: number) => onDone({ id, end }, steps),
+          onCancel,
+        });
+        const ends = [
+          {
+            end: 'from',
+            label: 'first day',
+            day: from,
+            text: off.from,
+            least: Math.min(from, 0),
+            most: to - 1,
+          },
+          { end: 'to', label: 'last day', day: to - 1, text: off.to, least: from, most: days - 1 },
+        ] as const;
         return [
           <Handle
             key={id}
@@ -276,14 +301,25 @@ export function BlackoutStrip({
             most={days - 1}
             left={(Math.max(0, from) * width) / 7}
             size={Math.max(10, ((Math.min(days, to) - Math.max(0, from)) * width) / 7)}
-            pixels={width / 7}
             className="hand-off hatched"
-            large={7}
-            onStart={onStart}
-            onDrag={(steps) => onMove(id, steps)}
-            onDrop={(steps) => onDone(id, steps)}
-            onCancel={onCancel}
+            {...handle('both')}
           />,
+          ...ends
+            .filter(({ day }) => day >= 0 && day < days)
+            .map(({ end, label, day, text, least, most }) => (
+              <Handle
+                key={`${id} ${end}`}
+                label={`Days off, ${label}: ${off.reason}`}
+                text={dayText(text)}
+                now={day}
+                least={least}
+                most={most}
+                left={((day + (end === 'to' ? 1 : 0)) * width) / 7 - 6}
+                size={12}
+                className="hand-edge"
+                {...handle(end)}
+              />
+            )),
         ];
       })}
     </Strip>

@@ -195,7 +195,9 @@ function Weeks({ weeks, today, exposure }: { weeks: View['weeks']; today: string
               <tr key={week.startsOn}>
                 <td className="whitespace-nowrap py-1 pr-4 font-bold">{weekText(week.startsOn)}</td>
                 <td className="py-1 pr-4">{week.sessions}</td>
-                <td className="py-1 pr-4">{week.minutes > 0 ? durationText(week.minutes) : '–'}</td>
+                <td className="whitespace-nowrap py-1 pr-4">
+                  {week.minutes > 0 ? durationText(week.minutes) : '–'}
+                </td>
                 <td className="w-2/5 py-1 pr-4">
                   <span className="flex items-center gap-2">
                     <span
