@@ -263,6 +263,32 @@ describe('what is wrong with a file', () => {
       error: expect.stringContaining(String(calendarLimits.occurrences)),
     });
   });
+  it('that keeps one looking for what never comes, or is longer than anybody’s, is refused in time', () => {
+    const never = event(
+      'UID:x',
+      'SUMMARY:x',
+      'DTSTART:20160106T080000',
+      'DURATION:PT1H',
+      'RRULE:FREQ=DAILY;COUNT=9999;BYMONTH=2;BYMONTHDAY=31',
+    );
+    const many = file(
+      ...Array.from({ length: 150 }, (_, i) => never.map((line) => line.replace('UID:x', `UID:${i}`))).flat(),
+    );
+    expect(readCalendar(many, asked)).toEqual({
+      ok: false,
+      error: expect.stringContaining('Too much comes again'),
+    });
+    const long = file('X-NOTE:'.padEnd(calendarLimits.letters, 'x'));
+    expect(readCalendar(long, asked)).toEqual({
+      ok: false,
+      error: expect.stringContaining('million letters'),
+    });
+  });
+  it('names the first of its problems and says how many more there are', () => {
+    const { problems } = read(file(...Array.from({ length: 300 }, () => event('UID:a', 'SUMMARY:x')).flat()));
+    expect(problems).toHaveLength(calendarLimits.problems + 1);
+    expect(problems.at(-1)?.reason).toBe('and 100 more from here on');
+  });
   it('never ends the program: of any lines come days, or a word on what is wrong', () => {
     const line = fc.oneof(
       fc.constantFrom(

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js';
 import { addDays, daysBetween, type IsoDay, isIsoDay } from '~/core/body/dates';
-import { type Recurrence, readRecurrence, recurrenceDays } from './recurrence';
+import { type Patience, type Recurrence, readRecurrence, recurrenceDays } from './recurrence';
 import { knownZone, minuteOf, momentOf, type WallTime, wallOf } from './zones';
 
 /**
@@ -15,6 +15,12 @@ export const calendarLimits = {
   occurrences: 20_000,
   /** A line put together again. */
   lineLetters: 100_000,
+  /** Of the file. */
+  letters: 6_000_000,
+  /** Days looked at for all that comes again. */
+  days: 600_000,
+  /** Problems that are named. */
+  problems: 200,
 } as const;
 
 export interface CalendarOccurrence {
@@ -269,6 +275,11 @@ export function readCalendar(
   text: string,
   asked: { readonly zone: string; readonly from: IsoDay; readonly to: IsoDay },
 ): CalendarResult {
+  if (text.length > calendarLimits.letters)
+    return {
+      ok: false,
+      error: `The calendar has ${Math.round(text.length / 100_000) / 10} million letters; at most ${calendarLimits.letters / 1_000_000} million are read. Export a part of it.`,
+    };
   const lines = unfolded(text.replace(/^\ufeff/, ''));
   if (!/^BEGIN:\s*VCALENDAR\s*$/i.test(lines[0]?.text ?? ''))
     return { ok: false, error: 'This is not a calendar: it does not begin with BEGIN:VCALENDAR.' };
@@ -312,8 +323,11 @@ export function readCalendar(
   const occurrences: CalendarOccurrence[] = [];
   let outside = 0;
   let cancelled = 0;
+  const patience: Patience = { days: calendarLimits.days };
   for (const [uid, its] of series) {
-    const found = occurrencesOf(uid, its, asked);
+    const found = occurrencesOf(uid, its, asked, patience);
+    if (patience.days <= 0)
+      return { ok: false, error: 'Too much comes again in this calendar; export a part of it.' };
     cancelled += found.cancelled;
     if (found.occurrences.length === 0 && found.cancelled === 0) outside += 1;
     for (const one of found.occurrences) occurrences.push(one);
@@ -337,7 +351,7 @@ export function readCalendar(
           (a.startsAt ?? '').localeCompare(b.startsAt ?? '') ||
           a.key.localeCompare(b.key),
       ),
-      problems: problems.sort((a, b) => a.line - b.line),
+      problems: named(problems.sort((a, b) => a.line - b.line)),
       outside,
       cancelled,
       unknownZones: [...clock.unknown],
@@ -345,10 +359,21 @@ export function readCalendar(
   };
 }
 
+/** The first problems by their lines, and how many more there are. */
+function named(problems: readonly CalendarProblem[]): CalendarProblem[] {
+  const more = problems.length - calendarLimits.problems;
+  const shown = problems.slice(0, calendarLimits.problems);
+  const next = problems[calendarLimits.problems];
+  return more > 0 && next
+    ? [...shown, { line: next.line, title: '', reason: `and ${more} more from here on` }]
+    : shown;
+}
+
 function occurrencesOf(
   uid: string,
   { master, changed: words }: Series,
   { zone, from, to }: { readonly zone: string; readonly from: IsoDay; readonly to: IsoDay },
+  patience: Patience,
 ): { occurrences: CalendarOccurrence[]; cancelled: number } {
   const occurrences: CalendarOccurrence[] = [];
   let cancelled = 0;
@@ -400,7 +425,14 @@ function occurrencesOf(
     return start.time === undefined ? day > wall.day : `${day}T${start.time}` > `${wall.day}T${wall.time}`;
   };
   const ruled = rule
-    ? recurrenceDays(rule, start.day, addDays(from, -reach), addDays(to, 2), isOver)
+    ? recurrenceDays(
+        rule,
+        start.day,
+        addDays(from, -reach),
+        addDays(to, 2),
+        rule.until ? isOver : undefined,
+        patience,
+      )
     : [start.day];
   const times = [
     ...ruled.map((day): Written => ({ ...start, day })),

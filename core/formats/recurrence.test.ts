@@ -4,7 +4,7 @@ import { addDays } from '~/core/body/dates';
 import { readRecurrence, recurrenceDays } from './recurrence';
 
 const days = (rule: string, first: string, from = first, to = '2030-12-31') =>
-  recurrenceDays(readRecurrence(rule), first, from, to);
+  recurrenceDays(readRecurrence(rule), first, from, to, undefined, { days: 100_000 });
 
 /** The same by another program, which does not end for rules that nobody can meet: it is asked easy ones alone. */
 function byAnother(rule: string, first: string, to: string): string[] {

@@ -1,4 +1,4 @@
-import { addDays, daysBetween, type IsoDay, isIsoDay, weekdayOf } from '~/core/body/dates';
+import { type IsoDay, isIsoDay } from '~/core/body/dates';
 
 /**
  * Days on which something comes again (RFC 5545, RRULE), told by the day: what comes again within a day is no training. Each period
@@ -118,30 +118,73 @@ export function readRecurrence(text: string): Recurrence {
   };
 }
 
-const yearOf = (day: IsoDay): number => Number(day.slice(0, 4));
-const monthOf = (day: IsoDay): number => Number(day.slice(5, 7));
-const monthDayOf = (day: IsoDay): number => Number(day.slice(8, 10));
-const pad = (n: number) => String(n).padStart(2, '0');
-const monthStart = (year: number, month: number): IsoDay =>
-  `${String(year + Math.floor((month - 1) / 12)).padStart(4, '0')}-${pad(((((month - 1) % 12) + 12) % 12) + 1)}-01`;
+/*
+ * A file may hold thousands of rules, and each is looked at for hundreds of days: days are numbers here, since 1970, and their dates
+ * are whole numbers' arithmetic (the proleptic Gregorian calendar, years from March on).
+ */
 
-/** The days of the period a number of steps after the one of the first day. */
+const msADay = 86_400_000;
+const numberOf = (day: IsoDay): number => Date.parse(day) / msADay;
+const isoOf = (day: number): IsoDay => new Date(day * msADay).toISOString().slice(0, 10);
+/** 0 Sunday to 6 Saturday. */
+const weekdayAt = (day: number): number => (((day + 4) % 7) + 7) % 7;
+
+/** The day a month begins, counted on into other years. */
+function monthStart(year: number, month: number): number {
+  const y = year + Math.floor((month - 1) / 12);
+  const m = ((((month - 1) % 12) + 12) % 12) + 1;
+  const shifted = m <= 2 ? y - 1 : y;
+  const century = Math.floor(shifted / 400);
+  const ofCentury = shifted - century * 400;
+  const ofYear = Math.floor((153 * (m + (m > 2 ? -3 : 9)) + 2) / 5);
+  return (
+    century * 146_097 +
+    ofCentury * 365 +
+    Math.floor(ofCentury / 4) -
+    Math.floor(ofCentury / 100) +
+    ofYear -
+    719_468
+  );
+}
+
+interface DateParts {
+  readonly year: number;
+  readonly month: number;
+  readonly date: number;
+}
+
+function partsOf(day: number): DateParts {
+  const z = day + 719_468;
+  const century = Math.floor(z / 146_097);
+  const of = z - century * 146_097;
+  const year = Math.floor(
+    (of - Math.floor(of / 1460) + Math.floor(of / 36_524) - Math.floor(of / 146_096)) / 365,
+  );
+  const ofYear = of - (365 * year + Math.floor(year / 4) - Math.floor(year / 100));
+  const shifted = Math.floor((5 * ofYear + 2) / 153);
+  const month = shifted < 10 ? shifted + 3 : shifted - 9;
+  return {
+    year: year + century * 400 + (month <= 2 ? 1 : 0),
+    month,
+    date: ofYear - Math.floor((153 * shifted + 2) / 5) + 1,
+  };
+}
+
+/** The first day of the period a number of steps after the one of the first day, and the day after its last. */
 function periodOf(
   { frequency, interval, weekStart }: Recurrence,
-  first: IsoDay,
+  first: number,
+  { year, month }: DateParts,
   step: number,
-): [IsoDay, IsoDay] {
+): [number, number] {
   const by = step * interval;
-  if (frequency === 'DAILY') return [addDays(first, by), addDays(first, by + 1)];
+  if (frequency === 'DAILY') return [first + by, first + by + 1];
   if (frequency === 'WEEKLY') {
-    const from = addDays(first, -((weekdayOf(first) - weekStart + 7) % 7) + 7 * by);
-    return [from, addDays(from, 7)];
+    const from = first - ((weekdayAt(first) - weekStart + 7) % 7) + 7 * by;
+    return [from, from + 7];
   }
-  if (frequency === 'MONTHLY') {
-    const month = monthOf(first) + by;
-    return [monthStart(yearOf(first), month), monthStart(yearOf(first), month + 1)];
-  }
-  return [monthStart(yearOf(first) + by, 1), monthStart(yearOf(first) + by + 1, 1)];
+  if (frequency === 'MONTHLY') return [monthStart(year, month + by), monthStart(year, month + by + 1)];
+  return [monthStart(year + by, 1), monthStart(year + by + 1, 1)];
 }
 
 /** Where a day stands among those of a stretch, from its start and from its end. */
@@ -149,93 +192,99 @@ const isNth = (at: number, size: number, nth: readonly number[]): boolean =>
   nth.some((n) => (n > 0 ? at === n : at === size + n + 1));
 
 /** The first day of a year's first week: the one with its fourth of January in it. */
-const weekOneOf = (year: number, weekStart: number): IsoDay => {
-  const fourth: IsoDay = `${String(year).padStart(4, '0')}-01-04`;
-  return addDays(fourth, -((weekdayOf(fourth) - weekStart + 7) % 7));
-};
-
-function isInWeekNumber(day: IsoDay, rule: Recurrence): boolean {
-  // The first and last days of a year may lie in a week of the one beside it; the rule speaks of the weeks of its own year.
-  const first = weekOneOf(yearOf(day), rule.weekStart);
-  const weeks = daysBetween(first, weekOneOf(yearOf(day) + 1, rule.weekStart)) / 7;
-  const at = Math.floor(daysBetween(first, day) / 7) + 1;
-  return isNth(at, weeks, rule.weekNumbers);
+function weekOneOf(year: number, weekStart: number): number {
+  const fourth = monthStart(year, 1) + 3;
+  return fourth - ((weekdayAt(fourth) - weekStart + 7) % 7);
 }
 
-function isItsDay(day: IsoDay, rule: Recurrence): boolean {
-  const monthFrom = monthStart(yearOf(day), monthOf(day));
-  const monthDays = daysBetween(monthFrom, monthStart(yearOf(day), monthOf(day) + 1));
-  const yearFrom = monthStart(yearOf(day), 1);
-  const yearDays = daysBetween(yearFrom, monthStart(yearOf(day) + 1, 1));
-  const yearDay = daysBetween(yearFrom, day) + 1;
-  if (rule.months.length > 0 && !rule.months.includes(monthOf(day))) return false;
-  if (rule.monthDays.length > 0 && !isNth(monthDayOf(day), monthDays, rule.monthDays)) return false;
-  if (rule.yearDays.length > 0 && !isNth(yearDay, yearDays, rule.yearDays)) return false;
-  if (rule.weekNumbers.length > 0 && !isInWeekNumber(day, rule)) return false;
-  if (rule.days.length === 0) return true;
+function isInWeekNumber(day: number, year: number, rule: Recurrence): boolean {
+  // The first and last days of a year may lie in a week of the one beside it; the rule speaks of the weeks of its own year.
+  const first = weekOneOf(year, rule.weekStart);
+  const weeks = (weekOneOf(year + 1, rule.weekStart) - first) / 7;
+  return isNth(Math.floor((day - first) / 7) + 1, weeks, rule.weekNumbers);
+}
+
+function isItsDay(day: number, rule: Recurrence): boolean {
+  const { days } = rule;
+  // What most rules ask for is asked first.
+  const weekday = weekdayAt(day);
+  if (days.length > 0 && !days.some((one) => one.weekday === weekday)) return false;
+  const { year, month, date } = partsOf(day);
+  if (rule.months.length > 0 && !rule.months.includes(month)) return false;
+  const monthDays = () => monthStart(year, month + 1) - monthStart(year, month);
+  const yearDay = () => day - monthStart(year, 1) + 1;
+  const yearDays = () => monthStart(year + 1, 1) - monthStart(year, 1);
+  if (rule.monthDays.length > 0 && !isNth(date, monthDays(), rule.monthDays)) return false;
+  if (rule.yearDays.length > 0 && !isNth(yearDay(), yearDays(), rule.yearDays)) return false;
+  if (rule.weekNumbers.length > 0 && !isInWeekNumber(day, year, rule)) return false;
+  if (days.every(({ nth }) => nth === undefined)) return true;
   // In a month, and in a year by its months, the n-th is that of the month; else that of the year.
   const ofMonth = rule.frequency === 'MONTHLY' || rule.months.length > 0;
-  const [at, size] = ofMonth ? [monthDayOf(day), monthDays] : [yearDay, yearDays];
-  return rule.days.some(
-    ({ weekday, nth }) =>
-      weekday === weekdayOf(day) &&
-      (nth === undefined || (nth > 0 ? Math.ceil(at / 7) === nth : Math.ceil((size - at + 1) / 7) === -nth)),
+  const [at, size] = ofMonth ? [date, monthDays()] : [yearDay(), yearDays()];
+  return days.some(
+    (one) =>
+      one.weekday === weekday &&
+      (one.nth === undefined ||
+        (one.nth > 0 ? Math.ceil(at / 7) === one.nth : Math.ceil((size - at + 1) / 7) === -one.nth)),
   );
 }
 
 /** What a rule leaves unsaid is taken from the first day. */
-function filled(rule: Recurrence, first: IsoDay): Recurrence {
+function filled(rule: Recurrence, first: number, { month, date }: DateParts): Recurrence {
   const { months, monthDays, yearDays, weekNumbers, days } = rule;
   const none = monthDays.length + yearDays.length + weekNumbers.length + days.length === 0;
-  if (rule.frequency === 'WEEKLY')
-    return none ? { ...rule, days: [{ weekday: weekdayOf(first), nth: undefined }] } : rule;
-  if (rule.frequency === 'MONTHLY') return none ? { ...rule, monthDays: [monthDayOf(first)] } : rule;
+  const itsWeekday = [{ weekday: weekdayAt(first), nth: undefined }];
+  if (rule.frequency === 'WEEKLY') return none ? { ...rule, days: itsWeekday } : rule;
+  if (rule.frequency === 'MONTHLY') return none ? { ...rule, monthDays: [date] } : rule;
   if (rule.frequency !== 'YEARLY') return rule;
-  if (none)
-    return {
-      ...rule,
-      monthDays: [monthDayOf(first)],
-      months: months.length > 0 ? months : [monthOf(first)],
-    };
+  if (none) return { ...rule, monthDays: [date], months: months.length > 0 ? months : [month] };
   if (weekNumbers.length > 0 && days.length + monthDays.length + yearDays.length === 0)
-    return { ...rule, days: [{ weekday: weekdayOf(first), nth: undefined }] };
+    return { ...rule, days: itsWeekday };
   return rule;
+}
+
+/** Days that may still be looked at, for all rules of a file together. */
+export interface Patience {
+  days: number;
 }
 
 /**
  * The days of a rule that lie between two days, in order. The first day is one of them whatever the rule says, and counts.
  *
- * @param isOver tells of a day of the rule whether it lies after its end
+ * @param isOver tells of a day of the rule whether it lies after its end; left out it has none
+ * @param patience is used up by every day that is looked at; when nothing of it is left, what was found so far is given
  */
 export function recurrenceDays(
   asked: Recurrence,
-  first: IsoDay,
-  from: IsoDay,
-  to: IsoDay,
-  isOver: (day: IsoDay) => boolean = () => false,
+  firstDay: IsoDay,
+  fromDay: IsoDay,
+  toDay: IsoDay,
+  isOver?: (day: IsoDay) => boolean,
+  patience: Patience = { days: mostDays },
 ): IsoDay[] {
-  const rule = filled(asked, first);
-  const found: IsoDay[] = first >= from && first <= to ? [first] : [];
+  const [first, from, to] = [numberOf(firstDay), numberOf(fromDay), numberOf(toDay)];
+  const parts = partsOf(first);
+  const rule = filled(asked, first, parts);
+  const found: IsoDay[] = first >= from && first <= to ? [firstDay] : [];
   let counted = 1;
   let looked = 0;
   // Without a count, what lies before the days asked for needs no look.
   const days = { DAILY: 1, WEEKLY: 7, MONTHLY: 31, YEARLY: 366 }[rule.frequency] * rule.interval;
-  const skipped = rule.count === undefined ? Math.floor(daysBetween(first, from) / days) - 1 : 0;
-  for (let step = Math.max(0, skipped); looked < mostDays; step += 1) {
-    const [begins, ends] = periodOf(rule, first, step);
+  const skipped = rule.count === undefined ? Math.floor((from - first) / days) - 1 : 0;
+  for (let step = Math.max(0, skipped); looked < mostDays && patience.days > 0; step += 1) {
+    const [begins, ends] = periodOf(rule, first, parts, step);
     if (begins > to) break;
-    const its: IsoDay[] = [];
-    for (let day = begins; day < ends; day = addDays(day, 1)) {
-      looked += 1;
-      if (isItsDay(day, rule)) its.push(day);
-    }
+    looked += ends - begins;
+    patience.days -= ends - begins;
+    const its: number[] = [];
+    for (let day = begins; day < ends; day += 1) if (isItsDay(day, rule)) its.push(day);
     const placed =
       rule.places.length === 0 ? its : its.filter((_, i) => isNth(i + 1, its.length, rule.places));
     for (const day of placed) {
       if (day <= first) continue;
-      if (isOver(day) || (rule.count !== undefined && counted >= rule.count)) return found;
+      if ((rule.count !== undefined && counted >= rule.count) || isOver?.(isoOf(day))) return found;
       counted += 1;
-      if (day >= from && day <= to) found.push(day);
+      if (day >= from && day <= to) found.push(isoOf(day));
     }
   }
   return found;
