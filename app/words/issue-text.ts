@@ -241,6 +241,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'event.minutes': () => 'Minutes: 0.1 to 2880 are taken.',
   'event.rate': () => 'Rate: 1 to 400 are taken.',
   'event.gone': () => 'This event is not here any more.',
+  'whatif.figure': ({ said, from, to }) => `“${said}” is not a figure from ${from} to ${to}.`,
   'training.time': () => 'A time of the day, such as 18:30.',
   'training.minutes': () => 'Whole minutes, 1 to a day.',
   'training.hard': () => 'A whole number, 1 to 10.',

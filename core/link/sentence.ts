@@ -87,6 +87,8 @@ export function prioritySentence(input: SentenceInput): string {
   const main = [...capability.parts].sort((a, b) => b.weight - a.weight || a.result.score - b.result.score)[0]
     ?.result;
   const asker = input.asker ?? 'sport';
+  if (capability.supposed)
+    return `Supposed to score ${Math.round(capability.capability ?? 0)} of 100; the ${asker} asks ${input.demand} of 5.`;
   if (!main) return `Not tested yet; the ${asker} asks ${input.demand} of 5.${settle}`;
   const test = trade.test(main.testId);
   const opposed = main.side !== 'both' && test.feeds[0]?.worksSide === 'opposite';

@@ -1,20 +1,16 @@
-import {
-  discipline,
-  disciplineLabel,
-  disciplines,
-  hasDiscipline,
-  quality,
-  qualityName,
-} from '~/core/catalogue';
-import { sides } from '~/core/catalogue/qualities';
+import { discipline, disciplineLabel, disciplines, quality, qualityName } from '~/core/catalogue';
+import { type QualityId, qualityIds, type SideKey, sides } from '~/core/catalogue/qualities';
 import { shippedTrade, type Trade, tradeOf } from '~/core/catalogue/trade';
 import { gapSaid } from '~/core/link/gap';
 import type { LinkSettings } from '~/core/link/link';
-import { defaultLinkSettings, link } from '~/core/link/link';
+import { defaultLinkSettings } from '~/core/link/link';
 import { qualitySideName, rawText, setUpText, targetText } from '~/core/link/sentence';
 import { pillarCells, standingOf } from '~/core/link/standing';
+import { isOtherwise, profileOf, readWhatIf, type WhatIfAsked, whatIf } from '~/core/link/what-if';
 import { lowConfidence } from '~/core/screen/assess/assess';
 import type { Trial } from '~/core/screen/trial/trial';
+import { listed } from '~/core/words/counted';
+import { durationText } from '~/core/words/duration';
 import { athleteFactOn } from '~/db/queries/athletes';
 import { editsAt } from '~/db/queries/catalogue';
 import { priorityRunById, priorityRunsOf } from '~/db/queries/plan';
@@ -93,6 +89,33 @@ function faultsText(trade: Trade, faults: Trial['faults']): string[] {
   });
 }
 
+/** What is supposed, after "If": "the sport were Gymnastics: artistic and side wall, left scored 80". */
+function whatIfText(
+  { disciplineId, second, minutes, perMinute, demands, scores }: WhatIfAsked,
+  own: string,
+): string {
+  const sport =
+    disciplineId === own && !second
+      ? []
+      : [
+          second
+            ? `the sport were ${disciplineLabel(disciplineId)} and, for ${Math.round(100 * second.share)} %, ${disciplineLabel(second.disciplineId)}`
+            : `the sport were ${disciplineLabel(disciplineId)}`,
+        ];
+  return listed([
+    ...sport,
+    ...(minutes === undefined ? [] : [`the event took ${durationText(minutes)}`]),
+    ...(perMinute === undefined ? [] : [`it ran at ${perMinute} a minute`]),
+    ...Object.entries(demands).map(
+      ([id, demand]) => `it asked ${demand} of ${qualityName(id as QualityId).toLowerCase()}`,
+    ),
+    ...Object.entries(scores).map(([key, score]) => {
+      const [id, side] = key.split('|') as [QualityId, SideKey];
+      return `${qualitySideName(id, side).toLowerCase()} scored ${score}`;
+    }),
+  ]);
+}
+
 /** Priorities with their arithmetic opened; a past ranking as it was; another sport beside the present one. */
 export async function linkView(
   principal: Principal,
@@ -109,19 +132,16 @@ export async function linkView(
   const past = isUuid(runId) ? await standingOfRun(principal, subject, runId) : undefined;
   const standing = past ?? present;
   const { trade } = standing;
-  const as = query.get('as');
-  const other = as && as !== athlete.disciplineId && hasDiscipline(as) ? as : undefined;
-  // What-if: the same results against another sport, beside the present ranking.
-  const linked = other
-    ? link({
-        trade,
-        assessment: standing.assessment,
-        discipline: discipline(other),
-        gate: standing.gate,
-        kit: athlete.kit,
-        settings: linkSettings(principal),
-      })
-    : standing.linked;
+  // What if: something else than is so, beside the ranking as it is.
+  const { asked, issues } = readWhatIf(Object.fromEntries(query), standing.athlete.disciplineId);
+  const other = isOtherwise(asked, standing.athlete.disciplineId)
+    ? whatIf(standing, asked, linkSettings(principal))
+    : undefined;
+  const linked = other?.linked ?? standing.linked;
+  const unsaid =
+    asked.disciplineId === standing.athlete.disciplineId
+      ? standing.linked.exposure
+      : discipline(asked.disciplineId).exposure;
   const rankNow = new Map(
     standing.linked.priorities.map((priority, i) => [`${priority.quality}|${priority.side}`, i + 1]),
   );
@@ -133,7 +153,36 @@ export async function linkView(
     screened: standing.trials.length > 0,
     sport: disciplineLabel(standing.athlete.disciplineId),
     isGoal: discipline(standing.athlete.disciplineId).sport === 'goal',
-    other: other ? { id: other, label: disciplineLabel(other) } : undefined,
+    other: other
+      ? {
+          label: whatIfText(asked, standing.athlete.disciplineId),
+          sport: disciplineLabel(asked.disciplineId),
+          rows: other.rows.map(({ quality: of, side, now, then }) => ({
+            key: `${of}|${side}`,
+            name: qualitySideName(of, side),
+            now,
+            then,
+          })),
+        }
+      : undefined,
+    /** What may be supposed: each quality with what its sport asks and what it scored. */
+    suppose: {
+      asked: Object.fromEntries([...query].filter(([name, value]) => name !== 'run' && value !== '')),
+      issues,
+      demands: qualityIds.map((id) => ({
+        id,
+        name: qualityName(id),
+        demand: profileOf({ ...asked, demands: {} })[id],
+      })),
+      scores: standing.linked.priorities.map(({ quality: of, side, capability }) => ({
+        id: `${of}.${side}`,
+        name: qualitySideName(of, side),
+        score: capability === undefined ? null : Math.round(capability),
+      })),
+      minutes: unsaid.minutes,
+      perMinute: unsaid.perMinute,
+      kind: unsaid.kind,
+    },
     disciplines: disciplines.map(({ id }) => ({ id, label: disciplineLabel(id) })),
     event: standing.event ? { name: standing.event.name, onDate: standing.event.onDate } : undefined,
     past: past && runId ? { id: runId, onDate: past.today } : undefined,

@@ -268,4 +268,29 @@ test('link shows what-if beside the present ranking', async ({ page }) => {
   await page.getByLabel('What if the sport were').selectOption({ label: 'Gymnastics: artistic' });
   await expect(page.getByRole('heading', { name: 'If the sport were Gymnastics: artistic' })).toBeVisible();
   await expect(page.getByText(/now number \d/).first()).toBeAttached();
+
+  // A second sport, what is asked, and a score: beside what is, and what cannot be is said at its field.
+  await page.getByText('Suppose something else').click();
+  await page.getByLabel('A second sport beside it').selectOption({ label: 'Skiing: alpine speed' });
+  await page.getByLabel('Its share, %').fill('50');
+  const asked = page.getByRole('group', { name: 'What is asked, 0 to 5' });
+  const there = page.getByRole('group', { name: 'What is there, 0 to 120' });
+  await asked.getByLabel('Quick brace').fill('0');
+  await asked.getByLabel('Back wall').fill('9');
+  await there.getByLabel('Side wall, left').fill('20');
+  await page.getByRole('button', { name: 'Show it beside' }).click();
+  await expect(
+    page.getByRole('heading', {
+      name: /^If the sport were Gymnastics: artistic and, for 50 %, Skiing: alpine speed, it asked 0 of quick brace and side wall, left scored 20$/,
+    }),
+  ).toBeVisible();
+  await expect(page.getByText('“9” is not a figure from 0 to 5.')).toBeVisible();
+  const beside = page.getByRole('region', { name: 'As it is, and as it would be' });
+  await expect(beside.getByRole('row', { name: /^Side wall, left/ })).toContainText(
+    /1\. P 0\.\d\d, asked 4, has 20/,
+  );
+  await expect(beside.getByRole('row', { name: /^Quick brace/ })).toContainText(/P 0\.00, asked 0/);
+  await clean(page);
+  await page.getByRole('link', { name: 'As it is', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'What holds back, in this sport' })).toBeVisible();
 });

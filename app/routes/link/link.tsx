@@ -12,6 +12,7 @@ import { principalIn, standingIn, subjectIn } from '~/server/principal/middlewar
 import { linkView } from '~/server/views/link';
 import type { Route } from './+types/link';
 import { Choice, ChoiceForm } from './choice';
+import { SideBySide, SupposeForm } from './what-if';
 
 export const meta = athleteTitle('Link');
 
@@ -85,8 +86,8 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             parts={pillar}
             next={next}
             carries={
-              other
-                ? other.label
+              other && other.sport !== loaderData.sport
+                ? other.sport
                 : event
                   ? `${event.name}, ${awayText(event.onDate, today)}`
                   : loaderData.sport
@@ -105,12 +106,13 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
           ) : null}
           <h2 className="text-3xl">
             {other
-              ? `If the sport were ${other.label}`
+              ? `If ${other.label}`
               : `What holds back, ${loaderData.isGoal ? 'for this goal' : 'in this sport'}`}
           </h2>
           <p className="figures mt-1 text-quiet">
             {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
           </p>
+          {other ? <SideBySide rows={other.rows} /> : null}
           <ol className="rule-list mt-3 border-y border-mortar">
             {acting.map((row, i) => (
               <li key={row.key} className="grid grid-cols-[2.8rem_1fr] py-4">
@@ -215,12 +217,13 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             <span className="mb-1 block font-bold">What if the sport were</span>
             <select
               className="field-input"
-              value={other?.id ?? ''}
-              onChange={(event_) =>
-                setParams(event_.target.value ? { as: event_.target.value } : {}, {
+              value={loaderData.suppose.asked.as ?? ''}
+              onChange={(event_) => {
+                const { as: _, ...others } = loaderData.suppose.asked;
+                setParams(event_.target.value ? { ...others, as: event_.target.value } : others, {
                   preventScrollReset: true,
-                })
-              }
+                });
+              }}
             >
               <option value="">{loaderData.sport}</option>
               {loaderData.disciplines.map((discipline) => (
@@ -230,6 +233,9 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               ))}
             </select>
           </label>
+          <div className="mt-3">
+            <SupposeForm supposed={loaderData.suppose} sports={loaderData.disciplines} />
+          </div>
         </div>
       </div>
       <div className="mt-12 grid gap-x-12 gap-y-9 md:grid-cols-2">

@@ -58,6 +58,8 @@ export interface Capability {
   /** phi: share of its tests with at least one fault that is not allowed. */
   readonly faultLoad: number;
   readonly parts: readonly CapabilityPart[];
+  /** It was not measured: somebody asks what if. */
+  readonly supposed?: boolean | undefined;
 }
 
 export interface AssessInput {

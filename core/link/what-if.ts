@@ -1,0 +1,178 @@
+import { parseDecimal } from '~/core/body/units';
+import {
+  type DemandProfile,
+  type Discipline,
+  discipline,
+  hasDiscipline,
+  type QualityId,
+  qualityIds,
+  type SideKey,
+} from '~/core/catalogue';
+import { sideKeysOf } from '~/core/catalogue/qualities';
+import { type Issue, issue } from '~/core/result';
+import { type LinkResult, type LinkSettings, link, type Priority } from './link';
+import type { EventFacts, Standing } from './standing';
+
+/** What would hold an athlete back if something were otherwise: the sport, two sports, the event, what the sport asks, a score. */
+
+export interface WhatIfAsked {
+  readonly disciplineId: string;
+  /** A second sport, and its share of what is asked, 0 to 1. */
+  readonly second: { readonly disciplineId: string; readonly share: number } | undefined;
+  /** Of the event; left out its own, or the sport's default. */
+  readonly minutes: number | undefined;
+  readonly perMinute: number | undefined;
+  /** What is asked of a quality, 0 to 5, in place of what the sport asks. */
+  readonly demands: Readonly<Partial<Record<QualityId, number>>>;
+  /** Scores in place of the measured ones, 0 to 120, by `quality|side`. */
+  readonly scores: Readonly<Record<string, number>>;
+}
+
+/** Share of a second sport where none is said, per cent. */
+const usualShare = 30;
+
+/**
+ * What an address asks: `as` and `as2` with `share` (per cent), `minutes`, `rate`, `d.quality` and `s.quality.side`. What cannot be
+ * is named by its field and left out.
+ *
+ * @param own the athlete's own sport
+ */
+export function readWhatIf(
+  query: Readonly<Record<string, string>>,
+  own: string,
+): { readonly asked: WhatIfAsked; readonly issues: readonly Issue[] } {
+  const issues: Issue[] = [];
+  const figure = (name: string, from: number, to: number): number | undefined => {
+    const text = query[name]?.trim() ?? '';
+    if (text === '') return undefined;
+    const value = parseDecimal(text);
+    if (value !== undefined && value >= from && value <= to) return value;
+    issues.push(issue('whatif.figure', { said: text.slice(0, 20), from, to }, [name]));
+    return undefined;
+  };
+  const sport = (name: string) => {
+    const id = query[name];
+    return id && hasDiscipline(id) ? id : undefined;
+  };
+  const disciplineId = sport('as') ?? own;
+  const secondId = sport('as2');
+  const share = figure('share', 1, 99) ?? usualShare;
+  const demands: Partial<Record<QualityId, number>> = {};
+  const scores: Record<string, number> = {};
+  for (const id of qualityIds) {
+    const demand = figure(`d.${id}`, 0, 5);
+    if (demand !== undefined) demands[id] = demand;
+    for (const side of sideKeysOf(id)) {
+      const score = figure(`s.${id}.${side}`, 0, 120);
+      if (score !== undefined) scores[`${id}|${side}`] = score;
+    }
+  }
+  return {
+    asked: {
+      disciplineId,
+      second:
+        secondId && secondId !== disciplineId ? { disciplineId: secondId, share: share / 100 } : undefined,
+      minutes: figure('minutes', 0.1, 2880),
+      perMinute: figure('rate', 1, 400),
+      demands,
+      scores,
+    },
+    issues,
+  };
+}
+
+/** Is anything asked that is not so? */
+export const isOtherwise = (asked: WhatIfAsked, own: string): boolean =>
+  asked.disciplineId !== own ||
+  asked.second !== undefined ||
+  asked.minutes !== undefined ||
+  asked.perMinute !== undefined ||
+  Object.keys(asked.demands).length + Object.keys(asked.scores).length > 0;
+
+/** What is asked of each quality: of two sports by their shares, then what was said of single ones. To a tenth. */
+export function profileOf({ disciplineId, second, demands }: WhatIfAsked): DemandProfile {
+  const first = discipline(disciplineId).profile;
+  const other = second && discipline(second.disciplineId).profile;
+  const share = second?.share ?? 0;
+  return Object.fromEntries(
+    qualityIds.map((id) => [
+      id,
+      demands[id] ?? Math.round(10 * (first[id] * (1 - share) + (other?.[id] ?? 0) * share)) / 10,
+    ]),
+  ) as Record<QualityId, number>;
+}
+
+export interface WhatIfRow {
+  readonly quality: QualityId;
+  readonly side: SideKey;
+  readonly now: WhatIfPlace;
+  readonly then: WhatIfPlace;
+}
+export interface WhatIfPlace {
+  /** 1 is before all others. */
+  readonly rank: number;
+  readonly priority: number;
+  readonly demand: number;
+  readonly capability: number | undefined;
+  readonly verdict: Priority['verdict'];
+}
+
+export interface WhatIf {
+  readonly linked: LinkResult;
+  readonly discipline: Discipline;
+  /** In the order they would have. */
+  readonly rows: readonly WhatIfRow[];
+}
+
+const placesOf = (linked: LinkResult): Map<string, WhatIfPlace> =>
+  new Map(
+    linked.priorities.map(({ quality, side, priority, demand, capability, verdict }, i) => [
+      `${quality}|${side}`,
+      { rank: i + 1, priority, demand, capability, verdict },
+    ]),
+  );
+
+/**
+ * The ranking as it would be. An event's own figures hold for the athlete's own sport alone; a score that is supposed is certain, and
+ * faults that were seen stay.
+ */
+export function whatIf(
+  { trade, assessment, gate, athlete, event, linked: present }: Standing,
+  asked: WhatIfAsked,
+  settings: LinkSettings,
+): WhatIf {
+  const as = discipline(asked.disciplineId);
+  const own: Pick<EventFacts, 'minutes' | 'perMinute'> | undefined =
+    asked.disciplineId === athlete.disciplineId ? event : undefined;
+  const linked = link({
+    trade,
+    assessment: {
+      ...assessment,
+      capabilities: assessment.capabilities.map((capability) => {
+        const score = asked.scores[`${capability.quality}|${capability.side}`];
+        return score === undefined
+          ? capability
+          : { ...capability, capability: score, uncapped: score, confidence: 1, supposed: true };
+      }),
+    },
+    discipline: as,
+    profile: profileOf(asked),
+    gate,
+    kit: athlete.kit,
+    event: {
+      minutes: asked.minutes ?? own?.minutes ?? null,
+      perMinute: asked.perMinute ?? own?.perMinute ?? null,
+    },
+    settings,
+  });
+  const now = placesOf(present);
+  return {
+    linked,
+    discipline: as,
+    rows: [...placesOf(linked)].flatMap(([key, then]): WhatIfRow[] => {
+      const its = now.get(key);
+      const [quality, side] = key.split('|') as [QualityId, SideKey];
+      return its ? [{ quality, side, now: its, then }] : [];
+    }),
+  };
+}
