@@ -6,7 +6,7 @@ import { gateOf } from '~/core/clear/testing';
 import { makeTrial } from '~/core/screen/trial/testing';
 import { defaultLinkSettings } from './link';
 import { type AthleteFacts, standingOf } from './standing';
-import { isOtherwise, profileOf, readWhatIf, whatIf } from './what-if';
+import { isOtherwise, profileOf, readWhatIf, saidIn, whatIf } from './what-if';
 
 const own = 'running.trail-fell-ultra';
 const athlete: AthleteFacts = {
@@ -64,6 +64,18 @@ describe('what is asked', () => {
       ['share', 'd.reactive', 's.anti_lateral.left', 'minutes', 'rate'].sort(),
     );
     expect(isOtherwise(asked, own)).toBe(false);
+  });
+  it('is told from what else an address says', () => {
+    const said = {
+      as: own,
+      as2: own,
+      share: '20',
+      minutes: '9',
+      rate: '8',
+      'd.reactive': '1',
+      's.a.left': '2',
+    };
+    expect(saidIn({ ...said, run: 'x', _routes: 'y', share2: '1', 'd.': '1', 'd.other': ' ' })).toEqual(said);
   });
   it('of two sports is each by its share; the same twice is one', () => {
     const fell = discipline(own).profile;

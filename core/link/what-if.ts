@@ -81,6 +81,14 @@ export function readWhatIf(
   };
 }
 
+/** What of an address is said of this, as it is said there. */
+export const saidIn = (query: Readonly<Record<string, string>>): Record<string, string> =>
+  Object.fromEntries(
+    Object.entries(query).filter(
+      ([name, text]) => text.trim() !== '' && /^(?:as2?|share|minutes|rate|[ds]\..+)$/.test(name),
+    ),
+  );
+
 /** Is anything asked that is not so? */
 export const isOtherwise = (asked: WhatIfAsked, own: string): boolean =>
   asked.disciplineId !== own ||

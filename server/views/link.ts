@@ -6,7 +6,7 @@ import type { LinkSettings } from '~/core/link/link';
 import { defaultLinkSettings } from '~/core/link/link';
 import { qualitySideName, rawText, setUpText, targetText } from '~/core/link/sentence';
 import { pillarCells, standingOf } from '~/core/link/standing';
-import { isOtherwise, profileOf, readWhatIf, type WhatIfAsked, whatIf } from '~/core/link/what-if';
+import { isOtherwise, profileOf, readWhatIf, saidIn, type WhatIfAsked, whatIf } from '~/core/link/what-if';
 import { lowConfidence } from '~/core/screen/assess/assess';
 import type { Trial } from '~/core/screen/trial/trial';
 import { listed } from '~/core/words/counted';
@@ -167,7 +167,7 @@ export async function linkView(
       : undefined,
     /** What may be supposed: each quality with what its sport asks and what it scored. */
     suppose: {
-      asked: Object.fromEntries([...query].filter(([name, value]) => name !== 'run' && value !== '')),
+      asked: saidIn(Object.fromEntries(query)),
       issues,
       demands: qualityIds.map((id) => ({
         id,

@@ -203,7 +203,7 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
               </ul>
             </details>
           ) : null}
-          {loaderData.mayPlan && !loaderData.past ? (
+          {loaderData.mayPlan && !loaderData.past && !other ? (
             <p className="mt-6">
               <ButtonLink
                 look={nextStep === 'plan' ? 'next' : 'plain'}

@@ -40,7 +40,7 @@ export function SideBySide({
       <table className="figures mt-3 w-full min-w-[26rem] text-left">
         <thead>
           <tr>
-            <HeadCells className="pr-4" names={['', 'As it is', 'As it would be', 'Moves']} />
+            <HeadCells className="pr-4" names={['Quality', 'As it is', 'As it would be', 'Moves']} />
           </tr>
         </thead>
         <tbody className="rule-list">
