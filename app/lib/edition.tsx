@@ -14,6 +14,10 @@ export const useEdition = (): Edition => useContext(EditionContext);
 
 /** How often a page that stays open asks whether there is a newer edition. */
 const askEveryMs = 15 * 60_000;
+/** A worker takes the pages that are there when it comes up; one that it has not taken by then asks to be. */
+const claimAfterMs = 2000;
+/** How long a newer edition may wait for the old one to end. */
+const heldMs = 5000;
 
 /** What was last seen of the practice, kept for use without network. Emptied when somebody signs out. */
 export async function forgetLastSeen(): Promise<void> {
@@ -27,6 +31,7 @@ export function EditionProvider({ children }: { children: ReactNode }) {
     if (!('serviceWorker' in navigator)) return;
     let over = false;
     let timer: ReturnType<typeof setInterval> | undefined;
+    let claim: ReturnType<typeof setTimeout> | undefined;
     const begin = async () => {
       const registration = await navigator.serviceWorker.register('/worker.js', { scope: '/' });
       if (over) return;
@@ -38,24 +43,30 @@ export function EditionProvider({ children }: { children: ReactNode }) {
       registration.addEventListener('updatefound', () =>
         registration.installing?.addEventListener('statechange', look),
       );
-      void navigator.serviceWorker.ready.then(({ active }) => {
-        if (!navigator.serviceWorker.controller) active?.postMessage({ type: 'CLAIM' });
-      });
       timer = setInterval(() => void registration.update().catch(() => undefined), askEveryMs);
+      const { active } = await navigator.serviceWorker.ready;
+      if (over) return;
+      claim = setTimeout(() => {
+        if (!navigator.serviceWorker.controller) active?.postMessage({ type: 'CLAIM' });
+      }, claimAfterMs);
     };
     // Without a worker the pages need the network, and nothing else changes.
     begin().catch(() => undefined);
     return () => {
       over = true;
       clearInterval(timer);
+      clearTimeout(claim);
     };
   }, []);
   const edition = useMemo<Edition>(
     () => ({
       waiting: waiting !== undefined,
       take: () => {
-        navigator.serviceWorker.addEventListener('controllerchange', () => window.location.reload());
+        const reload = () => window.location.reload();
+        navigator.serviceWorker.addEventListener('controllerchange', reload);
         waiting?.postMessage({ type: 'SKIP_WAITING' });
+        // The old one may have something on its way that holds it: that ends with this page.
+        setTimeout(reload, heldMs);
       },
     }),
     [waiting],
