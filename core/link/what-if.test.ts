@@ -47,7 +47,7 @@ describe('what is asked', () => {
     expect(issues).toEqual([]);
     const { linked, rows } = whatIf(standing, asked, defaultLinkSettings);
     expect(linked).toEqual(standing.linked);
-    for (const { now, then } of rows) expect(then).toEqual(now);
+    for (const { now, would } of rows) expect(would).toEqual(now);
   });
   it('is named by its field where it cannot be, and left out', () => {
     const { asked, issues } = asking({
@@ -99,8 +99,8 @@ describe('what would be', () => {
     const { rows, linked } = supposing({ [key]: '120' });
     const its = rows.find(({ quality, side }) => quality === first?.quality && side === first?.side);
     expect(its?.now.rank).toBe(1);
-    expect(its?.then.rank).toBeGreaterThan(1);
-    expect(its?.then.capability).toBe(120);
+    expect(its?.would.rank).toBeGreaterThan(1);
+    expect(its?.would.capability).toBe(120);
     const changed = linked.priorities.find(
       ({ quality, side }) => quality === first?.quality && side === first?.side,
     );
@@ -116,7 +116,7 @@ describe('what would be', () => {
   it('with breath and brace under 70 puts it before all else', () => {
     expect(supposing({ 's.breath_brace.both': '69' }).rows[0]).toMatchObject({
       quality: 'breath_brace',
-      then: { rank: 1, verdict: 'first' },
+      would: { rank: 1, verdict: 'first' },
     });
   });
   it('of another sport does not take the event along, and of one’s own with other minutes only those change', () => {
@@ -124,7 +124,7 @@ describe('what would be', () => {
     expect(other).toMatchObject({ ...discipline('running.marathon').exposure, source: 'default' });
     const longer = supposing({ minutes: '300' });
     expect(longer.linked.exposure).toMatchObject({ minutes: 300, perMinute: 170, total: 51_000 });
-    for (const { now, then } of longer.rows) expect(then).toEqual(now);
+    for (const { now, would } of longer.rows) expect(would).toEqual(now);
   });
   it('is D/5 × (0.60 S + 0.25 G + 0.15 φ) of what is asked and what is there, whatever is supposed', () => {
     const cells = qualityIds.flatMap((id) => sideKeysOf(id).map((side) => `s.${id}.${side}`));
@@ -152,7 +152,7 @@ describe('what would be', () => {
             const by = 0.6 * short + 0.25 * one.gap.acting + 0.15 * one.faultLoad;
             expect(one.priority).toBeCloseTo((one.demand / 5) * by, 9);
           }
-          expect(rows.map(({ then }) => then.rank)).toEqual(rows.map((_, i) => i + 1));
+          expect(rows.map(({ would }) => would.rank)).toEqual(rows.map((_, i) => i + 1));
           expect(new Set(rows.map(({ now }) => now.rank)).size).toBe(rows.length);
         },
       ),

@@ -114,7 +114,7 @@ export interface WhatIfRow {
   readonly quality: QualityId;
   readonly side: SideKey;
   readonly now: WhatIfPlace;
-  readonly then: WhatIfPlace;
+  readonly would: WhatIfPlace;
 }
 export interface WhatIfPlace {
   /** 1 is before all others. */
@@ -177,10 +177,10 @@ export function whatIf(
   return {
     linked,
     discipline: as,
-    rows: [...placesOf(linked)].flatMap(([key, then]): WhatIfRow[] => {
+    rows: [...placesOf(linked)].flatMap(([key, would]): WhatIfRow[] => {
       const its = now.get(key);
       const [quality, side] = key.split('|') as [QualityId, SideKey];
-      return its ? [{ quality, side, now: its, then }] : [];
+      return its ? [{ quality, side, now: its, would }] : [];
     }),
   };
 }

@@ -157,11 +157,11 @@ export async function linkView(
       ? {
           label: whatIfText(asked, standing.athlete.disciplineId),
           sport: disciplineLabel(asked.disciplineId),
-          rows: other.rows.map(({ quality: of, side, now, then }) => ({
+          rows: other.rows.map(({ quality: of, side, now, would }) => ({
             key: `${of}|${side}`,
             name: qualitySideName(of, side),
             now,
-            then,
+            would,
           })),
         }
       : undefined,

@@ -32,7 +32,7 @@ export function SideBySide({
     readonly key: string;
     readonly name: string;
     readonly now: WhatIfPlace;
-    readonly then: WhatIfPlace;
+    readonly would: WhatIfPlace;
   }[];
 }) {
   return (
@@ -44,14 +44,14 @@ export function SideBySide({
           </tr>
         </thead>
         <tbody className="rule-list">
-          {rows.map(({ key, name, now, then }) => (
+          {rows.map(({ key, name, now, would }) => (
             <tr key={key}>
               <th scope="row" className="py-1 pr-4 font-bold">
                 {name}
               </th>
               <td className="py-1 pr-4 text-quiet">{placeText(now)}</td>
-              <td className="py-1 pr-4">{placeText(then)}</td>
-              <td className="whitespace-nowrap py-1">{movesText(now.rank - then.rank)}</td>
+              <td className="py-1 pr-4">{placeText(would)}</td>
+              <td className="whitespace-nowrap py-1">{movesText(now.rank - would.rank)}</td>
             </tr>
           ))}
         </tbody>
