@@ -11,7 +11,7 @@ import { byHandText } from '~/core/plan/hand/words';
 import { weekOf } from '~/core/plan/season-input';
 import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
-import { trainingWeek } from '~/core/plan/training/training';
+import { hasTraining, trainingWeek } from '~/core/plan/training/training';
 import { issue } from '~/core/result';
 import { newestJob } from '~/db/queries/jobs';
 import { eventsOfPractice, newestSeason, type PlanWeekRow, seasonStrips } from '~/db/queries/plan';
@@ -77,10 +77,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
     })),
     thisWeek: thisWeekView(newest?.weeks ?? [], today),
     /** Training of the sport of this week; null where nobody has said any. */
-    sport:
-      training.usual.length + training.dated.length > 0
-        ? trainingWeek(weekStartOf(today, principal.firstWeekday), training)
-        : null,
+    sport: hasTraining(training) ? trainingWeek(weekStartOf(today, principal.firstWeekday), training) : null,
     /** Words of a coach on qualities that the plan does not know yet. */
     choicesSince: subject.tiers.filter(({ createdAt }) => newest && createdAt > newest.season.createdAt)
       .length,

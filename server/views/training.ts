@@ -58,7 +58,6 @@ export async function trainingView(principal: Principal, subject: Subject) {
   const known = weeks.filter(({ sessions }) => sessions > 0);
   const minutesAWeek =
     known.length === 0 ? 0 : known.reduce((sum, { minutes }) => sum + minutes, 0) / known.length;
-  const { perMinute } = discipline(athlete.disciplineId).exposure;
   const ahead = dated.filter(({ onDate }) => onDate >= today);
   return {
     athleteId: athlete.id,
@@ -72,7 +71,7 @@ export async function trainingView(principal: Principal, subject: Subject) {
     /** The sport's own steps or strokes of a mean week, by event arithmetic. */
     exposure:
       minutesAWeek > 0
-        ? exposure(discipline(athlete.disciplineId), { minutes: minutesAWeek, perMinute }).arithmetic
+        ? exposure(discipline(athlete.disciplineId), { minutes: minutesAWeek }).arithmetic
         : null,
     tooClose: tooClose(
       open.map(({ onDate }) => onDate),

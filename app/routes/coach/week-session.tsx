@@ -5,6 +5,7 @@ import { FormError } from '~/app/components/field';
 import { weekdayText } from '~/app/lib/format';
 import { barsText, issuesText, issueText } from '~/app/words/issue-text';
 import { sessionText } from '~/app/words/training';
+import type { RiskClose, SportSession } from '~/core/plan/training/training';
 import type { Issue } from '~/core/result';
 import type { HandView } from '~/server/views/hand';
 import type { SessionView } from '~/server/views/session';
@@ -16,19 +17,9 @@ const HandEditor = lazy(() => import('./hand-editor'));
 interface Props {
   readonly session: SessionView & {
     /** Training of the sport on its day. */
-    readonly sport: readonly {
-      readonly id: string;
-      readonly name: string;
-      readonly minutes: number;
-      readonly startsAt: string | null;
-      readonly hardness: number | null;
-    }[];
+    readonly sport: readonly Pick<SportSession, 'id' | 'name' | 'minutes' | 'startsAt' | 'hardness'>[];
     /** A sport session of risk that it lies too close to. */
-    readonly risk: {
-      readonly name: string;
-      readonly onDate: string;
-      readonly startsAt: string | null;
-    } | null;
+    readonly risk: RiskClose | null;
   };
   readonly athleteId: string;
   readonly today: string;

@@ -38,6 +38,10 @@ export const hardFrom = 7;
 
 export const noTraining: Training = { usual: [], dated: [], riskHours: usualRiskHours };
 
+/** Has anybody written any down? */
+export const hasTraining = ({ usual, dated }: Pick<Training, 'usual' | 'dated'>): boolean =>
+  usual.length > 0 || dated.length > 0;
+
 const byDay = new WeakMap<readonly SportSession[], ReadonlyMap<IsoDay, readonly SportSession[]>>();
 
 /** Dated sessions by their day; made once for a list, because a season asks for hundreds of days. */
@@ -124,7 +128,7 @@ export function lightestOf(
   chosen: readonly IsoDay[],
   training: Training,
 ): readonly IsoDay[] {
-  if (chosen.length === 0 || (training.usual.length === 0 && training.dated.length === 0)) return chosen;
+  if (chosen.length === 0 || !hasTraining(training)) return chosen;
   const apart = closest(chosen);
   const sum = (days: readonly IsoDay[]) => days.reduce((all, day) => all + besideOn(day, training), 0);
   return choices(among, chosen.length)

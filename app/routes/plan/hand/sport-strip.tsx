@@ -1,6 +1,6 @@
 import { dayText } from '~/app/lib/format';
 import type { PlanWeek } from '~/core/plan/season';
-import { type Training, trainingWeek } from '~/core/plan/training/training';
+import { hasTraining, type Training, trainingWeek } from '~/core/plan/training/training';
 import { counted } from '~/core/words/counted';
 import { durationText } from '~/core/words/duration';
 import { Strip } from './strips';
@@ -15,7 +15,7 @@ export function SportStrip({
   readonly weeks: readonly PlanWeek[];
   readonly width: number;
 }) {
-  if (!training || training.usual.length + training.dated.length === 0) return null;
+  if (!training || !hasTraining(training)) return null;
   const its = weeks.map(({ startsOn }) => ({ startsOn, ...trainingWeek(startsOn, training) }));
   const most = Math.max(1, ...its.map(({ load }) => load));
   return (
