@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, type Page, type Route, test } from '@playwright/test';
 import { hydrated, ready, warning } from './people';
 
 const ahead = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);
@@ -51,12 +51,21 @@ test('a calendar is imported: what its entries are, what is wrong with it, all o
   await hydrated(page);
   await expect(page.getByRole('checkbox', { name: 'Jumping is of risk' })).toBeChecked();
   await expect(page.getByText('it does not say when it starts')).toBeVisible();
+  // Each choice has the file looked through anew; those made meanwhile are not lost, nor shown as they were.
+  const late = async (route: Route) => {
+    await new Promise((resolve) => setTimeout(resolve, 700));
+    await route.continue();
+  };
+  await page.route(/import\/[^/]+\.data/, late);
   await page.getByLabel('Team talk is', { exact: true }).selectOption({ label: 'Nothing: leave it out' });
   await page.getByLabel('Harrow cup is', { exact: true }).selectOption({ label: 'An event, C' });
   await page.getByLabel('How hard Jumping is').selectOption('8');
+  await expect(page.getByLabel('Harrow cup is', { exact: true })).toHaveValue('C');
   await expect(
     page.getByRole('heading', { name: /^14 sessions \(14 new, 0 changed\) and 1 event/ }),
   ).toBeVisible();
+  await expect(page.getByLabel('How hard Jumping is')).toHaveValue('8');
+  await page.unroute(/import\/[^/]+\.data/, late);
   for (const size of [
     { width: 1280, height: 800 },
     { width: 390, height: 844 },

@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { SelectField } from '~/app/components/field';
 import { HeadCells } from '~/app/components/head-cells';
@@ -31,15 +32,31 @@ export const massChoice = (value: string, label: string): Choice => ({
   ],
 });
 
-/** What is chosen of a file stands in the address, so that it can be looked at again. */
-export function useMapping(): { text: string; change: (name: string, value: string) => void } {
+export interface Mapping {
+  /** All that is chosen, as an address and a form carry it. */
+  readonly text: string;
+  /** What is chosen for a name: by hand a moment ago, or as it was found. */
+  readonly shown: (name: string, found: string | number) => string | number;
+  readonly change: (name: string, value: string) => void;
+}
+
+/**
+ * What is chosen of a file stands in the address, so that it can be looked at again. What was chosen on this
+ * page is held besides: the address follows only when the file was looked through anew, and a choice made
+ * before that must not lose the one before it.
+ */
+export function useMapping(): Mapping {
   const [params, setParams] = useSearchParams();
+  const [chosen, setChosen] = useState<Readonly<Record<string, string>>>({});
+  const asked = (choices: Readonly<Record<string, string>>) =>
+    new URLSearchParams({ ...Object.fromEntries(params), ...choices });
   return {
-    text: params.toString(),
+    text: asked(chosen).toString(),
+    shown: (name, found) => chosen[name] ?? found,
     change: (name, value) => {
-      const next = new URLSearchParams(params);
-      next.set(name, value);
-      setParams(next, { replace: true, preventScrollReset: true });
+      const choices = { ...chosen, [name]: value };
+      setChosen(choices);
+      setParams(asked(choices), { replace: true, preventScrollReset: true });
     },
   };
 }
@@ -50,13 +67,13 @@ export function ColumnChoices({
   headers,
   columns,
   choices,
-  onChange,
+  mapping: { shown, change },
 }: {
   fields: readonly ColumnField[];
   headers: readonly string[];
   columns: Readonly<Partial<Record<string, number>>>;
   choices: readonly Choice[];
-  onChange: (name: string, value: string) => void;
+  mapping: Mapping;
 }) {
   return (
     <section aria-labelledby="columns" className="mt-6">
@@ -68,8 +85,8 @@ export function ColumnChoices({
           <SelectField
             key={field.id}
             label={field.label}
-            value={columns[field.id] ?? ''}
-            onChange={(event) => onChange(field.id, event.target.value)}
+            value={shown(field.id, columns[field.id] ?? '')}
+            onChange={(event) => change(field.id, event.target.value)}
             errors={field.required && columns[field.id] === undefined ? ['Choose a column.'] : undefined}
           >
             <option value="">{field.required ? 'Choose …' : 'Not in the file'}</option>
@@ -85,8 +102,8 @@ export function ColumnChoices({
           <SelectField
             key={name}
             label={label}
-            value={value}
-            onChange={(event) => onChange(name, event.target.value)}
+            value={shown(name, value)}
+            onChange={(event) => change(name, event.target.value)}
           >
             {options.map(([option, says]) => (
               <option key={option} value={option}>

@@ -55,7 +55,7 @@ const words = { new: 'Add', update: 'Change', same: 'Same' } as const;
 
 export default function ImportPreview({ loaderData, actionData }: Route.ComponentProps) {
   const { fileName, headers, mapping, missing, counts, errors, rows } = loaderData;
-  const { text, change } = useMapping();
+  const choosing = useMapping();
   const busy = useNavigation().state !== 'idle';
   const writes = counts.new + counts.update;
   return (
@@ -80,7 +80,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
           },
           dateChoice(mapping.dateOrder),
         ]}
-        onChange={change}
+        mapping={choosing}
       />
       <RowErrors count={counts.error} errors={errors} />
       {missing.length === 0 ? (
@@ -108,7 +108,7 @@ export default function ImportPreview({ loaderData, actionData }: Route.Componen
         </section>
       ) : null}
       <Form method="post" className="mt-6">
-        <input type="hidden" name="mapping" value={text} />
+        <input type="hidden" name="mapping" value={choosing.text} />
         {counts.error > 0 ? (
           <label className="flex min-h-11 items-center gap-3">
             <input type="checkbox" name="skipErrors" className="size-6" />

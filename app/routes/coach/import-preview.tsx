@@ -65,7 +65,7 @@ const daysShown = 60;
 export default function ImportLogsPreview({ loaderData, actionData, params }: Route.ComponentProps) {
   const { fileName, headers, mapping, missing, errors, wrong, exercises, days, over, choices, toWrite } =
     loaderData;
-  const { text, change } = useMapping();
+  const choosing = useMapping();
   const busy = useNavigation().state !== 'idle';
   const flags = days.filter((day) => day.flags).length;
   const left = errors.length + wrong.length + over;
@@ -79,7 +79,7 @@ export default function ImportLogsPreview({ loaderData, actionData, params }: Ro
         headers={headers}
         columns={mapping.columns}
         choices={[massChoice(mapping.massUnit, 'Loads are in'), dateChoice(mapping.dateOrder)]}
-        onChange={change}
+        mapping={choosing}
       />
       {exercises.length > 0 ? (
         <section aria-labelledby="exercises" className="mt-8">
@@ -91,9 +91,9 @@ export default function ImportLogsPreview({ loaderData, actionData, params }: Ro
               <SelectField
                 key={one.text}
                 label={one.text}
-                value={one.rungId ?? ''}
+                value={choosing.shown(`is.${plainWords(one.text)}`, one.rungId ?? '')}
                 errors={one.rungId === undefined ? ['Choose which it is.'] : undefined}
-                onChange={(event) => change(`is.${plainWords(one.text)}`, event.target.value)}
+                onChange={(event) => choosing.change(`is.${plainWords(one.text)}`, event.target.value)}
               >
                 <option value="">Choose …</option>
                 {one.candidates.length > 0 ? (
@@ -174,7 +174,7 @@ export default function ImportLogsPreview({ loaderData, actionData, params }: Ro
         </section>
       ) : null}
       <Form method="post" className="mt-6">
-        <input type="hidden" name="mapping" value={text} />
+        <input type="hidden" name="mapping" value={choosing.text} />
         {left > 0 ? (
           <label className="flex min-h-11 items-center gap-3">
             <input type="checkbox" name="skipErrors" className="size-6" />

@@ -1,7 +1,13 @@
 import { Form, href, redirect, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { FormError, SelectField } from '~/app/components/field';
-import { ColumnChoices, dateChoice, RowErrors, useMapping } from '~/app/components/import/columns';
+import {
+  ColumnChoices,
+  dateChoice,
+  type Mapping,
+  RowErrors,
+  useMapping,
+} from '~/app/components/import/columns';
 import { Scroller } from '~/app/components/scroller';
 import { dayText, weekdayText } from '~/app/lib/format';
 import { answer, refusal, requireMay } from '~/app/lib/reply.server';
@@ -72,13 +78,7 @@ const titlesShown = 40;
 const hardnesses = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10];
 
 /** What is taken for what: by the titles of the calendar. */
-function Titles({
-  found,
-  onChange,
-}: {
-  found: FoundCalendar;
-  onChange: (name: string, value: string) => void;
-}) {
+function Titles({ found, mapping: { shown, change } }: { found: FoundCalendar; mapping: Mapping }) {
   const { titles } = found;
   return (
     <section aria-labelledby="titles" className="mt-8">
@@ -103,8 +103,8 @@ function Titles({
               <SelectField
                 label="It is"
                 aria-label={`${name} is`}
-                value={one.use}
-                onChange={(event) => onChange(`use.${one.word}`, event.target.value)}
+                value={shown(`use.${one.word}`, one.use)}
+                onChange={(event) => change(`use.${one.word}`, event.target.value)}
               >
                 {Object.entries(useWords).map(([use, says]) => (
                   <option key={use} value={use}>
@@ -117,8 +117,8 @@ function Titles({
                   <SelectField
                     label="How hard"
                     aria-label={`How hard ${name} is`}
-                    value={one.hardness ?? ''}
-                    onChange={(event) => onChange(`hard.${one.word}`, event.target.value)}
+                    value={shown(`hard.${one.word}`, one.hardness ?? '')}
+                    onChange={(event) => change(`hard.${one.word}`, event.target.value)}
                   >
                     <option value="">not said</option>
                     {hardnesses.map((hard) => (
@@ -132,8 +132,8 @@ function Titles({
                       type="checkbox"
                       className="size-6"
                       aria-label={`${name} is of risk`}
-                      checked={one.risk}
-                      onChange={(event) => onChange(`risk.${one.word}`, event.target.checked ? 'yes' : 'no')}
+                      checked={shown(`risk.${one.word}`, one.risk ? 'yes' : 'no') === 'yes'}
+                      onChange={(event) => change(`risk.${one.word}`, event.target.checked ? 'yes' : 'no')}
                     />
                     of risk
                   </label>
@@ -187,7 +187,7 @@ const countsText = ({ counts }: Found): string =>
 
 export default function ImportTrainingPreview({ loaderData, actionData, params }: Route.ComponentProps) {
   const { fileName, found } = loaderData;
-  const { text, change } = useMapping();
+  const choosing = useMapping();
   const busy = useNavigation().state !== 'idle';
   const { counts, errors, missing } = found;
   const nothing = counts.sessions + counts.events + counts.daysOff + counts.gone === 0;
@@ -204,10 +204,10 @@ export default function ImportTrainingPreview({ loaderData, actionData, params }
           headers={found.headers}
           columns={found.mapping.columns}
           choices={[dateChoice(found.mapping.dateOrder)]}
-          onChange={change}
+          mapping={choosing}
         />
       ) : (
-        <Titles found={found} onChange={change} />
+        <Titles found={found} mapping={choosing} />
       )}
       <RowErrors
         count={new Set(errors.map(({ line }) => line)).size}
@@ -281,7 +281,7 @@ export default function ImportTrainingPreview({ loaderData, actionData, params }
         </section>
       ) : null}
       <Form method="post" className="mt-6">
-        <input type="hidden" name="mapping" value={text} />
+        <input type="hidden" name="mapping" value={choosing.text} />
         {errors.length > 0 ? (
           <label className="flex min-h-11 items-center gap-3">
             <input type="checkbox" name="skipErrors" className="size-6" />
