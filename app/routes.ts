@@ -36,6 +36,8 @@ export default [
         route('library', 'routes/library/wall.tsx'),
         route('library/tests', 'routes/library/tests.tsx'),
         route('library/rules', 'routes/library/rules.tsx'),
+        route('library/sports', 'routes/library/sports.tsx'),
+        route('library/sports/:sportId', 'routes/library/sport.tsx'),
         route('library/schools/:schoolId', 'routes/library/school.tsx'),
         route('library/:ladderId', 'routes/library/ladder.tsx'),
         route('bench', 'routes/bench/bench.tsx'),

@@ -118,7 +118,7 @@ async function screened(person: DemoPerson, id: string, visit: Visit, random: ()
   let taken = 0;
   for (const item of items) {
     const test = shippedTrade.test(item.testId);
-    const target = targetFor(test, screenedPerson(athlete, day, event)).value;
+    const target = targetFor(test, screenedPerson(shippedTrade, athlete, day, event)).value;
     for (const side of test.sided ? sides : (['both'] as const)) {
       const direct = test.feeds[0];
       const quality = direct?.quality as QualityId;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { qualityIds } from './qualities';
 import { fitSchema, lumbarSchema, positionSchema, rungSchema, schoolSchema, unitSchema } from './schema';
 
 /**
@@ -103,6 +104,25 @@ export const ownSchoolSchema = z
   .strict();
 export type OwnSchool = z.infer<typeof ownSchoolSchema>;
 
+/** What is asked of a quality: 0 to 5, in halves. */
+const demand = z.number().min(0, 'From 0 to 5.').max(5, 'From 0 to 5.').multipleOf(0.5, 'In halves.');
+const sportFields = {
+  /** By quality, where it is not what it is copied from or shipped with. */
+  profile: z.partialRecord(z.enum(qualityIds), demand),
+  asks: text(200),
+  /** Of the event, where it says none of its own. */
+  minutes: z.number().min(0.1, 'From 0.1 to 2880 minutes.').max(2880, 'From 0.1 to 2880 minutes.'),
+  perMinute: z.number().min(1, 'From 1 to 400 a minute.').max(400, 'From 1 to 400 a minute.'),
+};
+/** A sport or goal of the practice's own: a copy of a shipped one under a name of its own. */
+export const ownSportSchema = z
+  .object({ from: z.string().max(80), name: text(60), ...sportFields })
+  .strict();
+export type OwnSport = z.infer<typeof ownSportSchema>;
+/** What the practice says otherwise of a sport; an own one stands in it whole. */
+export const sportPatchSchema = ownSportSchema.partial();
+export type SportPatch = z.infer<typeof sportPatchSchema>;
+
 const state = <P extends z.ZodType>(patch: P) => z.object({ patch, hidden: z.boolean() });
 
 export const editsSchema = z.object({
@@ -116,13 +136,22 @@ export const editsSchema = z.object({
   ),
   /** Own schools by id, whole. */
   schools: z.record(z.string(), state(ownSchoolSchema)).default({}),
+  /** Shipped sports by id with what is said otherwise; own ones whole. */
+  sports: z.record(z.string(), state(sportPatchSchema)).default({}),
 });
 /** What holds now, folded from the history. */
 export type CatalogueEdits = z.infer<typeof editsSchema>;
 
-export const noEdits: CatalogueEdits = { rungs: {}, ladders: {}, tests: {}, added: {}, schools: {} };
+export const noEdits: CatalogueEdits = {
+  rungs: {},
+  ladders: {},
+  tests: {},
+  added: {},
+  schools: {},
+  sports: {},
+};
 
-export type EditKind = 'rung' | 'ladder' | 'test' | 'school';
+export type EditKind = 'rung' | 'ladder' | 'test' | 'school' | 'sport';
 
 const entryId = z.string().min(1).max(80);
 
@@ -132,12 +161,14 @@ export const catalogueEditSchema = z.union([
   z.object({ op: z.literal('change'), kind: z.literal('ladder'), entryId, patch: ladderPatchSchema }),
   z.object({ op: z.literal('change'), kind: z.literal('test'), entryId, patch: testPatchSchema }),
   z.object({ op: z.literal('change'), kind: z.literal('school'), entryId, patch: ownSchoolSchema.partial() }),
+  z.object({ op: z.literal('change'), kind: z.literal('sport'), entryId, patch: sportPatchSchema }),
   z.object({
     op: z.enum(['hide', 'restore']),
-    kind: z.enum(['rung', 'ladder', 'test', 'school']),
+    kind: z.enum(['rung', 'ladder', 'test', 'school', 'sport']),
     entryId,
   }),
   z.object({ op: z.literal('add'), kind: z.literal('school'), entryId, school: ownSchoolSchema }),
+  z.object({ op: z.literal('add'), kind: z.literal('sport'), entryId, sport: ownSportSchema }),
   z.object({
     op: z.literal('add'),
     kind: z.literal('rung'),
@@ -149,7 +180,7 @@ export const catalogueEditSchema = z.union([
 ]);
 export type CatalogueEdit = z.infer<typeof catalogueEditSchema>;
 
-const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests', school: 'schools' } as const;
+const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests', school: 'schools', sport: 'sports' } as const;
 
 /**
  * The edits after one more. A change adds to what was changed before; hiding keeps the changes; restoring takes both back
@@ -161,6 +192,8 @@ export function withEdit(edits: CatalogueEdits, edit: CatalogueEdit): CatalogueE
       ...edits,
       schools: { ...edits.schools, [edit.entryId]: { patch: edit.school, hidden: false } },
     };
+  if (edit.op === 'add' && edit.kind === 'sport')
+    return { ...edits, sports: { ...edits.sports, [edit.entryId]: { patch: edit.sport, hidden: false } } };
   if (edit.op === 'add')
     return {
       ...edits,
@@ -175,9 +208,9 @@ export function withEdit(edits: CatalogueEdits, edit: CatalogueEdit): CatalogueE
     { patch: object; hidden: boolean }
   >;
   if (edit.op === 'restore')
-    // An own school has nothing shipped to go back to: it is offered again.
-    return edit.kind === 'school' && before
-      ? { ...edits, schools: { ...edits.schools, [edit.entryId]: { ...before, hidden: false } } as never }
+    // An own school or sport has nothing shipped to go back to: it is offered again.
+    return before && (edit.kind === 'school' || 'from' in before.patch)
+      ? { ...edits, [shelf]: { ...others, [edit.entryId]: { ...before, hidden: false } } }
       : { ...edits, [shelf]: others };
   const patch = edit.op === 'change' ? { ...before?.patch, ...edit.patch } : (before?.patch ?? {});
   const hidden = edit.op === 'hide' ? true : (before?.hidden ?? false);
@@ -203,9 +236,10 @@ export function readEdits(stored: unknown): { edits: CatalogueEdits; dropped: st
     ladders: ladderPatchSchema,
     tests: testPatchSchema,
     schools: ownSchoolSchema,
+    sports: sportPatchSchema,
   } as const;
   const record = (stored ?? {}) as Record<string, Record<string, unknown> | undefined>;
-  for (const shelf of ['rungs', 'ladders', 'tests', 'schools'] as const)
+  for (const shelf of ['rungs', 'ladders', 'tests', 'schools', 'sports'] as const)
     for (const [id, value] of Object.entries(record[shelf] ?? {})) {
       const read = state(shapes[shelf]).safeParse(value);
       if (read.success) (edits[shelf] as Record<string, unknown>)[id] = read.data;

@@ -50,8 +50,9 @@ export const discipline = (id: string): Discipline => byId.get(id) ?? goneDiscip
 
 export const hasDiscipline = (id: string): boolean => byId.has(id);
 
-/** "Running, trail, fell, ultra" as one label. */
-export function disciplineLabel(id: string): string {
-  const { sportName, name } = discipline(id);
-  return sportName === 'Other' ? `${name.charAt(0).toUpperCase()}${name.slice(1)}` : `${sportName}: ${name}`;
-}
+/** "Running: trail, fell, ultra" as one label. */
+export const sportLabel = ({ sportName, name }: Pick<Discipline, 'sportName' | 'name'>): string =>
+  sportName === 'Other' ? `${name.charAt(0).toUpperCase()}${name.slice(1)}` : `${sportName}: ${name}`;
+
+/** The same of a shipped one. */
+export const disciplineLabel = (id: string): string => sportLabel(discipline(id));

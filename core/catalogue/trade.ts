@@ -6,8 +6,17 @@ import {
   schools as shippedSchools,
   screenTests as shippedTests,
 } from '.';
-import { type CatalogueEdits, noEdits, type OwnTarget, type RungPatch, type TestPatch } from './edits';
+import {
+  type CatalogueEdits,
+  noEdits,
+  type OwnTarget,
+  type RungPatch,
+  type SportPatch,
+  type TestPatch,
+} from './edits';
+import { type QualityId, qualityIds } from './qualities';
 import type { Dispute, Fault, Ladder, Rung, School, ScreenTest } from './schema';
+import { type Discipline, discipline, disciplines as shippedDisciplines } from './sports';
 import { goneFault, goneLadder, goneRung, goneSchool, goneTest } from './tombstone';
 
 /**
@@ -33,6 +42,10 @@ export interface Trade {
   readonly schools: readonly TradeSchool[];
   readonly school: (id: string) => School;
   readonly hasSchool: (id: string) => boolean;
+  /** The shipped sports and goals as the practice sees them, and its own; those it hides among them. */
+  readonly disciplines: readonly TradeDiscipline[];
+  readonly discipline: (id: string) => Discipline;
+  readonly hasDiscipline: (id: string) => boolean;
   /** What practitioners disagree on, with the own schools on the side they take. */
   readonly disputes: readonly Dispute[];
   /** Tests offered at the station. */
@@ -52,6 +65,48 @@ export interface Trade {
 export interface TradeSchool extends School {
   readonly from: string | null;
   readonly hidden: boolean;
+}
+
+/** A sport or goal; an own one knows which shipped one it was copied from. */
+export interface TradeDiscipline extends Discipline {
+  readonly from: string | null;
+  readonly hidden: boolean;
+  /** Qualities of which the practice says otherwise than what is shipped. */
+  readonly otherwise: readonly QualityId[];
+}
+
+/** A sport under a practice's hand. */
+function withSport(shipped: Discipline, { profile, asks, name, minutes, perMinute }: SportPatch): Discipline {
+  return {
+    ...shipped,
+    name: name ?? shipped.name,
+    asks: asks ?? shipped.asks,
+    profile: { ...shipped.profile, ...profile },
+    exposure: {
+      ...shipped.exposure,
+      minutes: minutes ?? shipped.exposure.minutes,
+      perMinute: perMinute ?? shipped.exposure.perMinute,
+    },
+  };
+}
+
+function sportsOf(edits: CatalogueEdits['sports']): TradeDiscipline[] {
+  const otherwise = (one: Discipline, shipped: Discipline) =>
+    qualityIds.filter((id) => one.profile[id] !== shipped.profile[id]);
+  return [
+    ...shippedDisciplines.map((shipped): TradeDiscipline => {
+      const its = edits[shipped.id];
+      const now = its ? withSport(shipped, its.patch) : shipped;
+      return { ...now, from: null, hidden: its?.hidden ?? false, otherwise: otherwise(now, shipped) };
+    }),
+    ...Object.entries(edits).flatMap(([id, { patch, hidden }]): TradeDiscipline[] => {
+      if (patch.from === undefined) return [];
+      // What it was copied from may be gone: then it stands on a middling one.
+      const shipped = discipline(patch.from);
+      const now = { ...withSport(shipped, patch), id };
+      return [{ ...now, from: patch.from, hidden, otherwise: otherwise(now, shipped) }];
+    }),
+  ];
 }
 
 /** How ladders suit the own schools: as each says, else as its shipped one. */
@@ -154,6 +209,8 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
       }),
     ),
   ];
+  const sports = sportsOf(edits.sports);
+  const bySport = new Map(sports.map((one) => [one.id, one]));
   const bySchool = new Map(schools.map((school) => [school.id, school]));
   const byRung = new Map<string, { rung: Rung; ladder: Ladder }>();
   const byLadder = new Map<string, Ladder>();
@@ -191,6 +248,9 @@ export function tradeOf(edits: CatalogueEdits, revision = 0): Trade {
     schools,
     school: (id) => bySchool.get(id) ?? goneSchool(id),
     hasSchool: (id) => bySchool.has(id),
+    disciplines: sports,
+    discipline: (id) => bySport.get(id) ?? discipline(id),
+    hasDiscipline: (id) => bySport.has(id),
     disputes: untouched ? shippedDisputes : shippedDisputes.map((one) => withSides(one, edits.schools)),
     stationTests: tests.filter((test) => !edits.tests[test.id]?.hidden),
     ownTargets: Object.fromEntries(

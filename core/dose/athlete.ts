@@ -147,7 +147,7 @@ function capabilitiesOf(standing: Standing): DoseAthlete['capability'] {
         : tableOf(
             assess({
               trials: standing.trials.filter((trial) => last !== undefined && trial.onDate <= last),
-              person: screenedPerson(athlete, last ?? day, event),
+              person: screenedPerson(trade, athlete, last ?? day, event),
               today: last ?? day,
               trade,
             }),
@@ -193,7 +193,7 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
     gate,
     kit: athlete.kit,
     rack: given.rack ?? usualRack,
-    sport: discipline(athlete.disciplineId).sport,
+    sport: standing.trade.discipline(athlete.disciplineId).sport,
     schoolId: athlete.schoolId ?? given.practiceSchoolId,
     level: athlete.level,
     ageYears: standing.ageYears,

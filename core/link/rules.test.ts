@@ -344,7 +344,7 @@ describe('where an athlete stands', () => {
     expect(mainEvent(events.slice(0, 1), testDay)).toBeUndefined();
   });
   it('chooses targets by age on the day, sport, level and the event’s length', () => {
-    expect(screenedPerson(athlete, testDay, event(testDay, 'A', 220))).toEqual({
+    expect(screenedPerson(shippedTrade, athlete, testDay, event(testDay, 'A', 220))).toEqual({
       ageYears: 30,
       sex: 'female',
       sport: 'running',
@@ -352,8 +352,8 @@ describe('where an athlete stands', () => {
       massKg: athlete.massKg,
       eventMinutes: 220,
     });
-    expect(screenedPerson(athlete, '2026-11-24').ageYears).toBe(29);
-    expect(screenedPerson(athlete, testDay, event(testDay, 'A')).eventMinutes).toBeUndefined();
+    expect(screenedPerson(shippedTrade, athlete, '2026-11-24').ageYears).toBe(29);
+    expect(screenedPerson(shippedTrade, athlete, testDay, event(testDay, 'A')).eventMinutes).toBeUndefined();
   });
   it('is assessed and linked on the gate’s day, to the own sport or another one', () => {
     const input = {

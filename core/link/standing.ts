@@ -1,5 +1,5 @@
 import { ageOn, type IsoDay } from '~/core/body/dates';
-import { type Discipline, discipline } from '~/core/catalogue';
+import type { Discipline } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { type Assessment, assess } from '~/core/screen/assess/assess';
@@ -45,6 +45,7 @@ export function mainEvent<E extends Pick<EventFacts, 'onDate' | 'priority'>>(
 
 /** An athlete as targets are chosen for. */
 export function screenedPerson(
+  trade: Pick<Trade, 'discipline'>,
   athlete: Pick<AthleteFacts, 'birthDate' | 'sex' | 'disciplineId' | 'level' | 'massKg'>,
   day: IsoDay,
   event?: { readonly minutes: number | null },
@@ -52,7 +53,7 @@ export function screenedPerson(
   return {
     ageYears: ageOn(athlete.birthDate, day),
     sex: athlete.sex,
-    sport: discipline(athlete.disciplineId).sport,
+    sport: trade.discipline(athlete.disciplineId).sport,
     level: athlete.level,
     massKg: athlete.massKg,
     eventMinutes: event?.minutes ?? undefined,
@@ -91,11 +92,11 @@ export function standingOf<A extends AthleteFacts, E extends EventFacts>(
   const { trade, athlete, gate, trials, events } = input;
   const today = gate.day;
   const event = mainEvent(events, today);
-  const assessment = assess({ trials, person: screenedPerson(athlete, today, event), today, trade });
+  const assessment = assess({ trials, person: screenedPerson(trade, athlete, today, event), today, trade });
   const linked = link({
     trade,
     assessment,
-    discipline: input.as ?? discipline(athlete.disciplineId),
+    discipline: input.as ?? trade.discipline(athlete.disciplineId),
     gate,
     kit: athlete.kit,
     event,

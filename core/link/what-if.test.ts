@@ -36,7 +36,7 @@ const standing = standingOf({
   events: [{ id: 'e', name: 'Fell race', onDate: '2099-05-01', priority: 'A', minutes: 140, perMinute: 170 }],
   settings: defaultLinkSettings,
 });
-const asking = (query: Record<string, string>) => readWhatIf(query, own);
+const asking = (query: Record<string, string>) => readWhatIf(shippedTrade, query, own);
 const supposing = (query: Record<string, string>) =>
   whatIf(standing, asking(query).asked, defaultLinkSettings);
 
@@ -81,7 +81,7 @@ describe('what is asked', () => {
     const fell = discipline(own).profile;
     const ski = discipline('skiing.alpine-speed').profile;
     const { asked } = asking({ as2: 'skiing.alpine-speed', share: '25', 'd.reactive': '1' });
-    const profile = profileOf(asked);
+    const profile = profileOf(shippedTrade, asked);
     expect(profile.anti_extension).toBe(
       Math.round(10 * (0.75 * fell.anti_extension + 0.25 * ski.anti_extension)) / 10,
     );
@@ -142,7 +142,7 @@ describe('what would be', () => {
         (scores, demands, second) => {
           const query = { ...scores, ...demands, ...(second ? { as2: second } : {}) };
           const { asked } = asking(query);
-          const profile = profileOf(asked);
+          const profile = profileOf(shippedTrade, asked);
           const { linked, rows } = whatIf(standing, asked, defaultLinkSettings);
           for (const one of linked.priorities) {
             const score = scores[`s.${one.quality}.${one.side}`];

@@ -2,12 +2,11 @@ import { parseDecimal } from '~/core/body/units';
 import {
   type DemandProfile,
   type Discipline,
-  discipline,
-  hasDiscipline,
   type QualityId,
   qualityIds,
   type SideKey,
 } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { sideKeysOf } from '~/core/catalogue/qualities';
 import { type Issue, issue } from '~/core/result';
 import { type LinkResult, type LinkSettings, link, type Priority } from './link';
@@ -38,6 +37,7 @@ const usualShare = 30;
  * @param own the athlete's own sport
  */
 export function readWhatIf(
+  trade: Pick<Trade, 'hasDiscipline'>,
   query: Readonly<Record<string, string>>,
   own: string,
 ): { readonly asked: WhatIfAsked; readonly issues: readonly Issue[] } {
@@ -52,7 +52,7 @@ export function readWhatIf(
   };
   const sport = (name: string) => {
     const id = query[name];
-    return id && hasDiscipline(id) ? id : undefined;
+    return id && trade.hasDiscipline(id) ? id : undefined;
   };
   const disciplineId = sport('as') ?? own;
   const secondId = sport('as2');
@@ -98,9 +98,12 @@ export const isOtherwise = (asked: WhatIfAsked, own: string): boolean =>
   Object.keys(asked.demands).length + Object.keys(asked.scores).length > 0;
 
 /** What is asked of each quality: of two sports by their shares, then what was said of single ones. To a tenth. */
-export function profileOf({ disciplineId, second, demands }: WhatIfAsked): DemandProfile {
-  const first = discipline(disciplineId).profile;
-  const other = second && discipline(second.disciplineId).profile;
+export function profileOf(
+  trade: Pick<Trade, 'discipline'>,
+  { disciplineId, second, demands }: WhatIfAsked,
+): DemandProfile {
+  const first = trade.discipline(disciplineId).profile;
+  const other = second && trade.discipline(second.disciplineId).profile;
   const share = second?.share ?? 0;
   return Object.fromEntries(
     qualityIds.map((id) => [
@@ -149,7 +152,7 @@ export function whatIf(
   asked: WhatIfAsked,
   settings: LinkSettings,
 ): WhatIf {
-  const as = discipline(asked.disciplineId);
+  const as = trade.discipline(asked.disciplineId);
   const own: Pick<EventFacts, 'minutes' | 'perMinute'> | undefined =
     asked.disciplineId === athlete.disciplineId ? event : undefined;
   const linked = link({
@@ -164,7 +167,7 @@ export function whatIf(
       }),
     },
     discipline: as,
-    profile: profileOf(asked),
+    profile: profileOf(trade, asked),
     gate,
     kit: athlete.kit,
     event: {

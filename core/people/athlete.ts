@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits } from '~/core/body/units';
-import { equipment, hasDiscipline } from '~/core/catalogue';
+import { equipment } from '~/core/catalogue';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
 
@@ -18,7 +18,8 @@ export const athleteSchema = z.object({
   familyName: name('athlete.family_name'),
   birthDate: z.string().refine(isIsoDay, 'form.not_a_day'),
   sex: z.enum(['female', 'male', 'unspecified']),
-  disciplineId: z.string().refine(hasDiscipline, 'athlete.discipline'),
+  /** One of the practice's, which has some of its own. */
+  disciplineId: z.string().min(1, 'athlete.discipline').max(80, 'athlete.discipline'),
   level: z.enum(['novice', 'trained', 'advanced']),
   massKg: z.number().min(bodyLimits.massKg.min, 'athlete.mass').max(bodyLimits.massKg.max, 'athlete.mass'),
   statureM: z

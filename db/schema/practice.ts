@@ -52,7 +52,7 @@ export const practice = pgTable('practice', {
   catalogueRevision: integer().notNull().default(0),
 });
 
-const editKinds = ['rung', 'ladder', 'test', 'school'] as const;
+const editKinds = ['rung', 'ladder', 'test', 'school', 'sport'] as const;
 
 /** Changes of the catalogue: append-only, each with its reason. */
 export const catalogueEdit = pgTable(

@@ -14,6 +14,8 @@ export const addAthlete = command({
   async run(principal, { id: athleteId, values }) {
     const wrong = birthDateIssue(values.birthDate, principal.today);
     if (wrong) return refuse([wrong]);
+    if (!principal.trade.hasDiscipline(values.disciplineId))
+      return refuse('athlete.discipline', {}, ['disciplineId']);
     if (values.schoolId !== null && !principal.trade.hasSchool(values.schoolId))
       return refuse('athlete.school', {}, ['schoolId']);
     const row = { ...values, createdAt: principal.now };

@@ -17,6 +17,14 @@ function isKnown(trade: Trade, edit: CatalogueEdit): boolean {
     const from = edit.op === 'change' ? edit.patch.from : undefined;
     return known !== undefined && known.from !== null && (from === undefined || isShipped(from));
   }
+  if (edit.kind === 'sport') {
+    const isShipped = (id: string) => trade.disciplines.some((one) => one.id === id && one.from === null);
+    const known = trade.disciplines.find((one) => one.id === edit.entryId);
+    if (edit.op === 'add') return known === undefined && isShipped(edit.sport.from);
+    // Only a copy has a name of its own, and it stays a copy of what it was copied from.
+    const said = edit.op === 'change' ? edit.patch : {};
+    return known !== undefined && said.from === undefined && (said.name === undefined || known.from !== null);
+  }
   if (edit.op === 'add')
     return trade.hasLadder(edit.ladderId) && (edit.afterRungId === null || trade.hasRung(edit.afterRungId));
   if (edit.kind === 'rung') return trade.hasRung(edit.entryId);

@@ -23,6 +23,8 @@ export const saveAthlete = command({
     const before = held.value.athlete;
     const wrong = birthDateIssue(values.birthDate, principal.today);
     if (wrong) return refuse([wrong]);
+    if (!principal.trade.hasDiscipline(values.disciplineId))
+      return refuse('athlete.discipline', {}, ['disciplineId']);
     if (values.schoolId !== null && !principal.trade.hasSchool(values.schoolId))
       return refuse('athlete.school', {}, ['schoolId']);
     if (values.birthDate !== before.birthDate && !can(principal, 'athlete.change_birth_date'))

@@ -1,5 +1,5 @@
 import { ageOn } from '~/core/body/dates';
-import { disciplineLabel } from '~/core/catalogue';
+import { sportLabel } from '~/core/catalogue';
 import { reEntryOf } from '~/core/coach/re-entry';
 import type { PillarCell } from '~/core/link/standing';
 import { type PathStepState, pathOf } from '~/core/today/path';
@@ -45,7 +45,7 @@ export async function roster(principal: Principal) {
       massKg: athlete.massKg,
       kit: athlete.kit,
       age: ageOn(athlete.birthDate, today),
-      discipline: disciplineLabel(athlete.disciplineId),
+      discipline: sportLabel(principal.trade.discipline(athlete.disciplineId)),
       gate,
       clearState: clearance.state,
       clearIssue: clearance.issues[0],

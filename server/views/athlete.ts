@@ -1,6 +1,6 @@
 import { ageOn } from '~/core/body/dates';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
-import { caution, disciplineLabel } from '~/core/catalogue';
+import { caution, sportLabel } from '~/core/catalogue';
 import { liftedBy } from '~/core/clear/clear';
 import type { Gate } from '~/core/clear/gate';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
@@ -34,7 +34,7 @@ export async function athleteFrame(principal: Principal, subject: Subject) {
     today,
     practice: principal.practiceName,
     name: `${athlete.givenName} ${athlete.familyName}`,
-    line: `${disciplineLabel(athlete.disciplineId)} · ${counted(ageOn(athlete.birthDate, today), 'year')} · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
+    line: `${sportLabel(principal.trade.discipline(athlete.disciplineId))} · ${counted(ageOn(athlete.birthDate, today), 'year')} · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
     event: event ? { name: event.name, onDate: event.onDate } : undefined,
     cautions: gate.cautions.map((id) => ({ id, name: caution(id).name })),
     flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),

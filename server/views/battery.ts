@@ -81,7 +81,7 @@ function propose(
   }
   const battery = proposeBattery({
     ...given,
-    discipline: discipline(athlete.disciplineId),
+    discipline: standing.trade.discipline(athlete.disciplineId),
     minutes: asked.minutes,
     firstSide: asked.firstSide,
   });
@@ -95,7 +95,7 @@ function propose(
 /** Everything the builder shows: the proposal in its order, what else may be added, what is left out and why. */
 function batteryFor(standing: AthleteStanding, asked: BatteryAsked) {
   const { trade, gate } = standing;
-  const screened = screenedPerson(standing.athlete, standing.today, standing.event);
+  const screened = screenedPerson(standing.trade, standing.athlete, standing.today, standing.event);
   const { items, leftOut, uncovered } = propose(standing, asked);
   const chosen = new Map(items.map((item) => [item.testId, item]));
   const tests = trade.stationTests.flatMap((test) => {

@@ -73,7 +73,7 @@ async function athleteBody(principal: Principal, subject: Subject): Promise<Chos
       schoolId: athlete.schoolId ?? principal.schoolId,
       cautions: standing.gate.cautions,
       kit: athlete.kit,
-      sport: discipline(athlete.disciplineId).sport,
+      sport: standing.trade.discipline(athlete.disciplineId).sport,
       states: statesOf(principal, subject),
     },
     results: standing.assessment.results,

@@ -1,3 +1,4 @@
+import { sportLabel } from '~/core/catalogue';
 import type { CatalogueEdit } from '~/core/catalogue/edits';
 import { dayInWords } from '~/core/words/days';
 import { editHistory } from '~/db/queries/catalogue';
@@ -19,6 +20,10 @@ const patchWords: Readonly<Record<string, string>> = {
   avoid_lumbar: 'movements of the low back',
   fits: 'ladders',
   uses: 'disputes',
+  profile: 'what is asked',
+  asks: 'what it asks in a line',
+  minutes: 'minutes of the event',
+  perMinute: 'its rate',
 };
 
 function whatWasDone(edit: CatalogueEdit, name: string): string {
@@ -28,7 +33,8 @@ function whatWasDone(edit: CatalogueEdit, name: string): string {
     case 'restore':
       return `Restored ${name}`;
     case 'add':
-      return edit.kind === 'school' ? `Wrote ${edit.school.name}` : `Added ${edit.rung.name}`;
+      if (edit.kind === 'school') return `Wrote ${edit.school.name}`;
+      return `Added ${edit.kind === 'sport' ? edit.sport.name : edit.rung.name}`;
     case 'change':
       return `Changed ${Object.keys(edit.patch)
         .map((key) => patchWords[key] ?? key)
@@ -44,6 +50,7 @@ export async function historyOf(principal: Principal, entryIds: readonly string[
     if (trade.hasRung(id)) return trade.rung(id).name;
     if (trade.hasLadder(id)) return trade.ladder(id).name;
     if (trade.hasSchool(id)) return trade.school(id).name;
+    if (trade.hasDiscipline(id)) return sportLabel(trade.discipline(id));
     return trade.hasTest(id) ? trade.test(id).name : 'an entry that is gone';
   };
   return rows.map((row) => ({

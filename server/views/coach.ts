@@ -1,7 +1,7 @@
 import { bodyOf } from '~/core/body/anthropometry';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
-import { caution, disciplineLabel, qualityName } from '~/core/catalogue';
+import { caution, sportLabel, qualityName } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { isRepeated, reEntryOf } from '~/core/coach/re-entry';
@@ -218,7 +218,7 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
     athleteId: athlete.id,
     name: `${athlete.givenName} ${athlete.familyName}`,
     practice: principal.practiceName,
-    sport: disciplineLabel(athlete.disciplineId),
+    sport: sportLabel(principal.trade.discipline(athlete.disciplineId)),
     weekStart,
     /** One session a page with its faults on the back, or two a page to cut apart. */
     layout: query.get('pages') === 'half' ? ('half' as const) : ('whole' as const),

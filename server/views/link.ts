@@ -1,4 +1,4 @@
-import { discipline, disciplineLabel, disciplines, quality, qualityName } from '~/core/catalogue';
+import { quality, qualityName, sportLabel } from '~/core/catalogue';
 import { type QualityId, qualityIds, type SideKey, sides } from '~/core/catalogue/qualities';
 import { shippedTrade, type Trade, tradeOf } from '~/core/catalogue/trade';
 import { gapSaid } from '~/core/link/gap';
@@ -91,6 +91,7 @@ function faultsText(trade: Trade, faults: Trial['faults']): string[] {
 
 /** What is supposed, after "If": "the sport were Gymnastics: artistic and side wall, left scored 80". */
 function whatIfText(
+  trade: Trade,
   { disciplineId, second, minutes, perMinute, demands, scores }: WhatIfAsked,
   own: string,
 ): string {
@@ -99,8 +100,8 @@ function whatIfText(
       ? []
       : [
           second
-            ? `the sport were ${disciplineLabel(disciplineId)} and, for ${Math.round(100 * second.share)} %, ${disciplineLabel(second.disciplineId)}`
-            : `the sport were ${disciplineLabel(disciplineId)}`,
+            ? `the sport were ${sportLabel(trade.discipline(disciplineId))} and, for ${Math.round(100 * second.share)} %, ${sportLabel(trade.discipline(second.disciplineId))}`
+            : `the sport were ${sportLabel(trade.discipline(disciplineId))}`,
         ];
   return listed([
     ...sport,
@@ -133,7 +134,7 @@ export async function linkView(
   const standing = past ?? present;
   const { trade } = standing;
   // What if: something else than is so, beside the ranking as it is.
-  const { asked, issues } = readWhatIf(Object.fromEntries(query), standing.athlete.disciplineId);
+  const { asked, issues } = readWhatIf(trade, Object.fromEntries(query), standing.athlete.disciplineId);
   const other = isOtherwise(asked, standing.athlete.disciplineId)
     ? whatIf(standing, asked, linkSettings(principal))
     : undefined;
@@ -141,7 +142,7 @@ export async function linkView(
   const unsaid =
     asked.disciplineId === standing.athlete.disciplineId
       ? standing.linked.exposure
-      : discipline(asked.disciplineId).exposure;
+      : trade.discipline(asked.disciplineId).exposure;
   const rankNow = new Map(
     standing.linked.priorities.map((priority, i) => [`${priority.quality}|${priority.side}`, i + 1]),
   );
@@ -151,12 +152,17 @@ export async function linkView(
     athleteId: athlete.id,
     today: present.today,
     screened: standing.trials.length > 0,
-    sport: disciplineLabel(standing.athlete.disciplineId),
-    isGoal: discipline(standing.athlete.disciplineId).sport === 'goal',
+    sport: sportLabel(trade.discipline(standing.athlete.disciplineId)),
+    sportId: standing.athlete.disciplineId,
+    isGoal: trade.discipline(standing.athlete.disciplineId).sport === 'goal',
     other: other
       ? {
-          label: whatIfText(asked, standing.athlete.disciplineId),
-          sport: disciplineLabel(asked.disciplineId),
+          label: whatIfText(trade, asked, standing.athlete.disciplineId),
+          sport: sportLabel(trade.discipline(asked.disciplineId)),
+          /** As a sport of our own it would be filled with these, in halves. */
+          asks: Object.fromEntries(
+            qualityIds.map((id) => [id, Math.round(2 * profileOf(trade, asked)[id]) / 2]),
+          ),
           rows: other.rows.map(({ quality: of, side, now, would }) => ({
             key: `${of}|${side}`,
             name: qualitySideName(of, side),
@@ -172,7 +178,7 @@ export async function linkView(
       demands: qualityIds.map((id) => ({
         id,
         name: qualityName(id),
-        demand: profileOf({ ...asked, demands: {} })[id],
+        demand: profileOf(trade, { ...asked, demands: {} })[id],
       })),
       scores: standing.linked.priorities.map(({ quality: of, side, capability }) => ({
         id: `${of}.${side}`,
@@ -183,7 +189,9 @@ export async function linkView(
       perMinute: unsaid.perMinute,
       kind: unsaid.kind,
     },
-    disciplines: disciplines.map(({ id }) => ({ id, label: disciplineLabel(id) })),
+    disciplines: trade.disciplines
+      .filter(({ hidden }) => !hidden)
+      .map((one) => ({ id: one.id, label: sportLabel(one) })),
     event: standing.event ? { name: standing.event.name, onDate: standing.event.onDate } : undefined,
     past: past && runId ? { id: runId, onDate: past.today } : undefined,
     runs: runs.map((run) => ({ id: run.id, onDate: run.onDate })),

@@ -35,7 +35,7 @@ export async function overTimeView(by: Principal, standing: AthleteStanding, que
   const firstWeek = weeks.findIndex((week) => week.planned.sets > 0 || week.done.sets > 0);
   const histories = testHistories({
     trials: standing.trials,
-    person: screenedPerson(athlete, today, standing.event),
+    person: screenedPerson(trade, athlete, today, standing.event),
     today,
     trade,
   });

@@ -169,7 +169,7 @@ export async function ownProgressView(by: Principal, link: LinkRow, subject: Sub
           .length,
       };
     }),
-    tests: review({ trials, person: screenedPerson(athlete, today, event), today, trade }).map((change) => ({
+    tests: review({ trials, person: screenedPerson(trade, athlete, today, event), today, trade }).map((change) => ({
       key: `${change.testId}|${change.side}|${change.latest.rungId ?? ''}`,
       test: `${trade.test(change.testId).name}${change.side === 'both' ? '' : `, ${change.side}`}`,
       first: rawText(trade, change.first),

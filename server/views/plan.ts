@@ -1,5 +1,5 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
-import { discipline, qualityName } from '~/core/catalogue';
+import { qualityName } from '~/core/catalogue';
 import { setupText } from '~/core/coach/prescription';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
@@ -82,7 +82,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
     choicesSince: subject.tiers.filter(({ createdAt }) => newest && createdAt > newest.season.createdAt)
       .length,
     trunkWork: athlete.trunkWork,
-    exposure: discipline(athlete.disciplineId).exposure,
+    exposure: principal.trade.discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
     ids: { event: newId(), blackout: newId(), season: newId() },
   };

@@ -1,5 +1,5 @@
 import { addDays, ageOn } from '~/core/body/dates';
-import { caution, disciplineLabel, qualityName } from '~/core/catalogue';
+import { caution, sportLabel, qualityName } from '~/core/catalogue';
 import { whereText } from '~/core/clear/pain-map';
 import { disclaimer } from '~/core/clear/signs';
 import { amountText } from '~/core/dose/work';
@@ -43,7 +43,7 @@ export async function referralView(by: Principal, standing: AthleteStanding, fla
     name: `${athlete.givenName} ${athlete.familyName}`,
     born: athlete.birthDate,
     years: ageOn(athlete.birthDate, today),
-    sport: disciplineLabel(athlete.disciplineId),
+    sport: sportLabel(principal.trade.discipline(athlete.disciplineId)),
     event: event ? { name: event.name, onDate: event.onDate } : null,
     athleteId: athlete.id,
     flag: {

@@ -38,7 +38,7 @@ export async function resultsView(principal: Principal, standing: AthleteStandin
   ]);
   const changes = review({
     trials: standing.trials,
-    person: screenedPerson(athlete, today, standing.event),
+    person: screenedPerson(trade, athlete, today, standing.event),
     today,
     trade,
   });

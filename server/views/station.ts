@@ -40,7 +40,7 @@ function stationTestsFor(
   before: readonly TestResult[],
 ): StationTest[] {
   const { trade, gate } = standing;
-  const screened = screenedPerson(standing.athlete, standing.today, standing.event);
+  const screened = screenedPerson(standing.trade, standing.athlete, standing.today, standing.event);
   const said = forAthlete(principal, standing.athlete).loads;
   return screening.testIds.flatMap((id): StationTest[] => {
     if (!trade.hasTest(id)) return [];
@@ -155,7 +155,7 @@ export async function stationView(
   const { athlete, gate, today, trade } = standing;
   const before = assess({
     trials: standing.trials.filter((trial) => trial.screeningId !== screening.id),
-    person: screenedPerson(athlete, today, standing.event),
+    person: screenedPerson(trade, athlete, today, standing.event),
     today,
     trade,
   }).results;

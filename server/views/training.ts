@@ -1,7 +1,6 @@
 import { isDeepStrictEqual } from 'node:util';
 import { v5 as uuidv5 } from 'uuid';
 import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
-import { discipline } from '~/core/catalogue';
 import { readCalendar } from '~/core/formats/calendar-read';
 import type { RowError } from '~/core/formats/columns';
 import { readTable } from '~/core/formats/table';
@@ -71,7 +70,7 @@ export async function trainingView(principal: Principal, subject: Subject) {
     /** The sport's own steps or strokes of a mean week, by event arithmetic. */
     exposure:
       minutesAWeek > 0
-        ? exposure(discipline(athlete.disciplineId), { minutes: minutesAWeek }).arithmetic
+        ? exposure(principal.trade.discipline(athlete.disciplineId), { minutes: minutesAWeek }).arithmetic
         : null,
     tooClose: tooClose(
       open.map(({ onDate }) => onDate),

@@ -124,6 +124,63 @@ test('a school is copied, changed, offered and hidden; what it leaves out follow
   await expect(page.getByText('Hidden: no longer offered')).toHaveCount(0);
 });
 
+test('what a sport asks is changed with a reason and taken back; a copy is ours, and an athlete is ranked by it', async ({
+  page,
+}) => {
+  await page.goto('/library');
+  await page.getByRole('link', { name: 'What sports ask' }).click();
+  await page.getByRole('link', { name: 'Cycling: gravity' }).click();
+  await hydrated(page);
+  await page.getByLabel('Back wall').fill('7');
+  await page.getByRole('button', { name: 'Change what it asks' }).click();
+  await expect(page.getByText('From 0 to 5.')).toBeVisible();
+  await expect(page.getByText('Say why, for whoever reads this later.')).toBeVisible();
+  await page.getByLabel('Back wall').fill('3.5');
+  await page.getByLabel('Why').fill('Short tracks here');
+  await page.getByRole('button', { name: 'Change what it asks' }).click();
+  await page.getByText(/^History, /).click();
+  await expect(page.getByText(/Changed what is asked of Cycling: gravity/)).toBeVisible();
+  await expect(page.getByText('Short tracks here')).toBeVisible();
+  await page.getByRole('link', { name: 'All sports' }).click();
+  const row = page.getByRole('row', { name: /^Cycling: gravity/ });
+  await expect(row).toContainText('3.5, ours');
+  await row.getByRole('link').click();
+  await hydrated(page);
+  await page.getByLabel('Why').fill('Back again');
+  await page.getByRole('button', { name: 'Back to what is shipped' }).click();
+  await page.getByText(/^History, /).click();
+  await expect(page.getByText(/Restored Cycling: gravity/).first()).toBeVisible();
+  await expect(page.getByLabel('Back wall')).toHaveValue('5');
+
+  // From what was only supposed to a sport of our own.
+  const { path } = await addAthlete(page.request, { disciplineId: 'cycling.gravity' });
+  const name = `enduro ${path.slice(-6)}`;
+  await page.goto(`/library/sports/cycling.gravity?d.breath_brace=4.5`);
+  await hydrated(page);
+  await expect(page.getByLabel('Breath and brace')).toHaveValue('4.5');
+  await page.getByLabel('Name of a copy').fill(name);
+  await page.getByLabel('Why').fill('Climbs between the stages');
+  await page.getByRole('button', { name: 'Keep as a sport of our own' }).click();
+  await expect(page.getByRole('heading', { level: 1, name: `Cycling: ${name}` })).toBeVisible();
+  await page.goto(`${path}/edit`);
+  await hydrated(page);
+  await page.getByLabel('Discipline').selectOption({ label: name });
+  await page.getByRole('button', { name: 'Save' }).click();
+  await page.waitForURL((url) => url.pathname === path);
+  await expect(page.getByText(`Cycling: ${name}`, { exact: false }).first()).toBeVisible();
+  // Hidden it is offered to nobody new, and stays where it is.
+  await page.goto('/library/sports');
+  await page.getByRole('link', { name: `Cycling: ${name}` }).click();
+  await hydrated(page);
+  await page.getByLabel('Why').fill('The season is over');
+  await page.getByRole('button', { name: 'Hide it' }).click();
+  await expect(page.getByText('Hidden: no longer offered.', { exact: false })).toBeVisible();
+  await page.goto('/athletes/new');
+  await expect(page.getByLabel('Discipline')).not.toContainText(name);
+  await page.goto(`${path}/edit`);
+  await expect(page.getByLabel('Discipline')).toContainText(name);
+});
+
 test('a coach makes the catalogue the practice’s own, with reasons and a history, and takes it back', async ({
   page,
 }) => {

@@ -53,6 +53,8 @@ const table: Readonly<Record<string, Row>> = {
   library: { see: all, send: nobody },
   'library/tests': { see: all, send: coaches },
   'library/rules': { see: all, send: nobody },
+  'library/sports': { see: all, send: nobody },
+  'library/sports/:sportId': { see: all, send: coaches },
   'library/schools/:schoolId': { see: all, send: coaches },
   'library/:ladderId': { see: all, send: coaches },
   bench: { see: all, send: nobody },
@@ -354,6 +356,7 @@ function addressOf(pattern: string, whose: World, things: World): string {
     if (name === 'athleteId') return whose.athleteId;
     if (name === 'ladderId') return 'plank';
     if (name === 'schoolId') return 'brace';
+    if (name === 'sportId') return 'running.marathon';
     if (name === 'toolId') return 'lever';
     if (name === 'instrument') return 'cuff';
     if (pattern.includes('coach/import/')) return things.logDraftId;

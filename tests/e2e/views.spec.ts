@@ -83,6 +83,8 @@ const views: [string, string][] = [
   ['import of sessions', `${ysolde}/coach/import`],
   ['sport training', `${ysolde}/training`],
   ['import of training', `${ysolde}/training/import`],
+  ['what sports ask', '/library/sports'],
+  ['a sport', '/library/sports/running.marathon'],
   ['proposals', '/proposals'],
   ['card', `${ysolde}/card`],
   ['who goes to the mat', '/live'],

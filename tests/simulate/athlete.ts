@@ -185,7 +185,7 @@ export function screen(
   chance: Chance | undefined,
 ): Trial[] {
   const its = gateOn(person, day, new Set());
-  const who = screenedPerson(person.facts, day);
+  const who = screenedPerson(shippedTrade, person.facts, day);
   return shippedTrade.stationTests.flatMap((test): Trial[] => {
     const feed = test.feeds[0];
     if (!feed || test.byRung || test.directions) return [];
@@ -275,7 +275,7 @@ export function truthOf(
   const trials = screen(person, person.startsOn, () => 1, undefined);
   const { results } = assess({
     trials,
-    person: screenedPerson(person.facts, person.startsOn),
+    person: screenedPerson(shippedTrade, person.facts, person.startsOn),
     today: person.startsOn,
     trade: shippedTrade,
   });

@@ -3,7 +3,6 @@ import { Form, useNavigation } from 'react-router';
 import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
-import { disciplineGroups } from '~/app/lib/disciplines';
 import type { Reply } from '~/app/lib/forms';
 
 export interface AthleteFormValues {
@@ -30,7 +29,11 @@ export interface AthleteFormValues {
 interface Props {
   values: AthleteFormValues;
   lastResult: Reply | undefined;
-  choices: { schools: { id: string; name: string }[]; equipment: { id: string; name: string }[] };
+  choices: {
+    schools: { id: string; name: string }[];
+    equipment: { id: string; name: string }[];
+    sports: { sportName: string; items: { id: string; name: string }[] }[];
+  };
   submitLabel: string;
   cancelTo: string;
 }
@@ -78,7 +81,7 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
         </SelectField>
         <SelectField label="Discipline" {...text(fields.disciplineId)}>
           <option value="">Choose …</option>
-          {disciplineGroups.map(({ sportName, items }) => (
+          {choices.sports.map(({ sportName, items }) => (
             <optgroup key={sportName} label={sportName}>
               {items.map((item) => (
                 <option key={item.id} value={item.id}>

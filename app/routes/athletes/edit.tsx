@@ -15,7 +15,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { athlete } = await subjectIn({ params, context });
   const { massUnit, lengthUnit } = principalIn(context).settings;
   return {
-    choices: athleteChoices(principalIn(context).trade, athlete.schoolId),
+    choices: athleteChoices(principalIn(context).trade, athlete.schoolId, athlete.disciplineId),
     values: {
       id: athlete.id,
       version: athlete.version,

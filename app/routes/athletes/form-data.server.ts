@@ -96,8 +96,14 @@ export const athleteForm = (today: IsoDay) =>
   });
 
 /** What the form's choices are made of. */
-export function athleteChoices(trade: Trade, schoolId?: string | null) {
+export function athleteChoices(trade: Trade, schoolId?: string | null, sportId?: string) {
+  // A sport that is hidden stays where it is chosen already.
+  const sports = trade.disciplines.filter(({ id, hidden }) => !hidden || id === sportId);
   return {
+    sports: [...new Set(sports.map(({ sportName }) => sportName))].map((sportName) => ({
+      sportName,
+      items: sports.filter((one) => one.sportName === sportName).map(({ id, name }) => ({ id, name })),
+    })),
     schools: offeredSchools(trade, schoolId),
     equipment: equipment
       .filter((item) => item.id !== 'none' && item.id !== 'mat')

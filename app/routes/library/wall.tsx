@@ -122,6 +122,9 @@ export default function LibraryWall({ loaderData }: Route.ComponentProps) {
           <Link to={href('/library/tests')} className="inline-block py-2">
             Tests and targets
           </Link>
+          <Link to={href('/library/sports')} className="inline-block py-2">
+            What sports ask
+          </Link>
           <Link to={href('/library/rules')} className="inline-block py-2">
             Schools and rules
           </Link>

@@ -113,6 +113,17 @@ export default function LinkView({ loaderData }: Route.ComponentProps) {
             {exposure.arithmetic} ({exposure.source === 'event' ? 'from the event' : 'default'})
           </p>
           {other ? <SideBySide rows={other.rows} /> : null}
+          <p className="mt-1">
+            <Link
+              to={`${href('/library/sports/:sportId', { sportId: loaderData.suppose.asked.as ?? loaderData.sportId })}${
+                other
+                  ? `?${new URLSearchParams(Object.entries(other.asks).map(([id, asked]) => [`d.${id}`, String(asked)]))}`
+                  : ''
+              }`}
+            >
+              {other ? 'Keep what is asked as a sport of our own' : 'What the sport asks, cell by cell'}
+            </Link>
+          </p>
           <ol className="rule-list mt-3 border-y border-mortar">
             {acting.map((row, i) => (
               <li key={row.key} className="grid grid-cols-[2.8rem_1fr] py-4">
