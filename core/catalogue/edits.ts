@@ -115,9 +115,7 @@ const sportFields = {
   perMinute: z.number().min(1, 'From 1 to 400 a minute.').max(400, 'From 1 to 400 a minute.'),
 };
 /** A sport or goal of the practice's own: a copy of a shipped one under a name of its own. */
-export const ownSportSchema = z
-  .object({ from: z.string().max(80), name: text(60), ...sportFields })
-  .strict();
+export const ownSportSchema = z.object({ from: z.string().max(80), name: text(60), ...sportFields }).strict();
 export type OwnSport = z.infer<typeof ownSportSchema>;
 /** What the practice says otherwise of a sport; an own one stands in it whole. */
 export const sportPatchSchema = ownSportSchema.partial();
@@ -180,7 +178,13 @@ export const catalogueEditSchema = z.union([
 ]);
 export type CatalogueEdit = z.infer<typeof catalogueEditSchema>;
 
-const shelves = { rung: 'rungs', ladder: 'ladders', test: 'tests', school: 'schools', sport: 'sports' } as const;
+const shelves = {
+  rung: 'rungs',
+  ladder: 'ladders',
+  test: 'tests',
+  school: 'schools',
+  sport: 'sports',
+} as const;
 
 /**
  * The edits after one more. A change adds to what was changed before; hiding keeps the changes; restoring takes both back

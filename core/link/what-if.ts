@@ -6,8 +6,8 @@ import {
   qualityIds,
   type SideKey,
 } from '~/core/catalogue';
-import type { Trade } from '~/core/catalogue/trade';
 import { sideKeysOf } from '~/core/catalogue/qualities';
+import type { Trade } from '~/core/catalogue/trade';
 import { type Issue, issue } from '~/core/result';
 import { type LinkResult, type LinkSettings, link, type Priority } from './link';
 import type { EventFacts, Standing } from './standing';

@@ -3,7 +3,16 @@ import type { CatalogueEdit } from '~/core/catalogue/edits';
 import { newId } from '~/db/queries/practice';
 import { ownDatabase } from '~/db/testing';
 import { loadStanding, subjectOf } from '../principal/subject';
-import { aPlanned, aPractice, athleteValues, codesOf, must, on, type TestPractice, testDay } from '../testing';
+import {
+  aPlanned,
+  aPractice,
+  athleteValues,
+  codesOf,
+  must,
+  on,
+  type TestPractice,
+  testDay,
+} from '../testing';
 import { linkView } from '../views/link';
 import { addAthlete } from './add-athlete';
 import { editCatalogue } from './edit-catalogue';
@@ -75,7 +84,9 @@ describe('what a sport asks', () => {
   it('moves priorities and the season of its athletes, and a ranking that was kept stays as it was', async () => {
     const athleteId = await aPlanned(practice.coach);
     const before = await seen(athleteId);
-    must(await edit({ op: 'change', kind: 'sport', entryId: marathon, patch: { profile: { anti_lateral: 0 } } }));
+    must(
+      await edit({ op: 'change', kind: 'sport', entryId: marathon, patch: { profile: { anti_lateral: 0 } } }),
+    );
     const now = await seen(athleteId);
     expect([demandOf(before, 'anti_lateral'), demandOf(now, 'anti_lateral')]).toEqual([
       discipline(marathon).profile.anti_lateral,
@@ -109,12 +120,21 @@ describe('a sport of a practice', () => {
     const id = newId();
     must(await addAthlete(coach, { id, values }));
     const elsewhere = await aPractice();
-    expect(codesOf(await addAthlete(elsewhere.coach, { id: newId(), values }))).toEqual(['athlete.discipline']);
-    expect(codesOf(await saveAthlete(coach, { id, version: 1, values: { ...values, disciplineId: 'x' } }))).toEqual([
+    expect(codesOf(await addAthlete(elsewhere.coach, { id: newId(), values }))).toEqual([
       'athlete.discipline',
     ]);
+    expect(
+      codesOf(await saveAthlete(coach, { id, version: 1, values: { ...values, disciplineId: 'x' } })),
+    ).toEqual(['athlete.discipline']);
     // Its cells are changed like any; hidden it stays where it is, and is offered again.
-    must(await edit({ op: 'change', kind: 'sport', entryId: 'own_sport_1', patch: { profile: { reactive: 1 } } }));
+    must(
+      await edit({
+        op: 'change',
+        kind: 'sport',
+        entryId: 'own_sport_1',
+        patch: { profile: { reactive: 1 } },
+      }),
+    );
     must(await edit({ op: 'hide', kind: 'sport', entryId: 'own_sport_1' }));
     const hidden = await tradeNow();
     expect(hidden.discipline('own_sport_1').profile.reactive).toBe(1);

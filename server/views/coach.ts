@@ -1,7 +1,7 @@
 import { bodyOf } from '~/core/body/anthropometry';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
-import { caution, sportLabel, qualityName } from '~/core/catalogue';
+import { caution, qualityName, sportLabel } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { isRepeated, reEntryOf } from '~/core/coach/re-entry';

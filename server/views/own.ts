@@ -169,15 +169,17 @@ export async function ownProgressView(by: Principal, link: LinkRow, subject: Sub
           .length,
       };
     }),
-    tests: review({ trials, person: screenedPerson(trade, athlete, today, event), today, trade }).map((change) => ({
-      key: `${change.testId}|${change.side}|${change.latest.rungId ?? ''}`,
-      test: `${trade.test(change.testId).name}${change.side === 'both' ? '' : `, ${change.side}`}`,
-      first: rawText(trade, change.first),
-      firstOn: change.first.onDate,
-      latest: rawText(trade, change.latest),
-      latestOn: change.latest.onDate,
-      verdict: change.verdict,
-    })),
+    tests: review({ trials, person: screenedPerson(trade, athlete, today, event), today, trade }).map(
+      (change) => ({
+        key: `${change.testId}|${change.side}|${change.latest.rungId ?? ''}`,
+        test: `${trade.test(change.testId).name}${change.side === 'both' ? '' : `, ${change.side}`}`,
+        first: rawText(trade, change.first),
+        firstOn: change.first.onDate,
+        latest: rawText(trade, change.latest),
+        latestOn: change.latest.onDate,
+        verdict: change.verdict,
+      }),
+    ),
   };
 }
 

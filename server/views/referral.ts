@@ -1,5 +1,5 @@
 import { addDays, ageOn } from '~/core/body/dates';
-import { caution, sportLabel, qualityName } from '~/core/catalogue';
+import { caution, qualityName, sportLabel } from '~/core/catalogue';
 import { whereText } from '~/core/clear/pain-map';
 import { disclaimer } from '~/core/clear/signs';
 import { amountText } from '~/core/dose/work';

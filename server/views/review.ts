@@ -10,7 +10,12 @@ import { historyKey } from './over-time';
 /** Retests against the time before and the first time, each with whether it is real; the pillar then and now. */
 export function reviewView(principal: Principal, standing: AthleteStanding) {
   const { trade, today, athlete, trials } = standing;
-  const changes = review({ trials, person: screenedPerson(trade, athlete, today, standing.event), today, trade });
+  const changes = review({
+    trials,
+    person: screenedPerson(trade, athlete, today, standing.event),
+    today,
+    trade,
+  });
   const dates = [...new Set(trials.map((trial) => trial.onDate))].sort();
   const [firstDay] = dates;
   const pillarOn = (day: string) =>

@@ -40,7 +40,10 @@ describe('the form of what a sport asks', () => {
       reason: 'Because.',
       edit: { op: 'change', kind: 'sport', entryId: marathon, patch: { profile: { reactive: 4.5 } } },
     });
-    expect(read(marathon, { intent: 'change' })).toMatchObject({ ok: false, errors: { form: 'Nothing was changed.' } });
+    expect(read(marathon, { intent: 'change' })).toMatchObject({
+      ok: false,
+      errors: { form: 'Nothing was changed.' },
+    });
     // Back to what it was copied from is a change too.
     const shipped = discipline(marathon).profile.reactive;
     expect(read('mine', { intent: 'change', 'd.reactive': String(shipped), name: 'uphill' })).toMatchObject({
@@ -49,10 +52,17 @@ describe('the form of what a sport asks', () => {
   });
   it('copies a sport, or a copy of one, under a name of its own', () => {
     expect(read('mine', { intent: 'copy', name: 'other hills', minutes: '90' })).toMatchObject({
-      edit: { op: 'add', entryId: 'new', sport: { from: marathon, name: 'other hills', profile: { reactive: 4.5 }, minutes: 90 } },
+      edit: {
+        op: 'add',
+        entryId: 'new',
+        sport: { from: marathon, name: 'other hills', profile: { reactive: 4.5 }, minutes: 90 },
+      },
     });
     for (const name of ['Hill Marathon', discipline(marathon).name])
-      expect(read('mine', { intent: 'copy', name })).toMatchObject({ ok: false, errors: { name: expect.any(String) } });
+      expect(read('mine', { intent: 'copy', name })).toMatchObject({
+        ok: false,
+        errors: { name: expect.any(String) },
+      });
     expect(read('mine', { intent: 'change', name: discipline('cycling.gravity').name })).toMatchObject({
       errors: { name: expect.any(String) },
     });

@@ -13,7 +13,8 @@ export type SportRead =
 const text = (form: FormData, name: string): string => String(form.get(name) ?? '').trim();
 
 /** A figure as typed; text that is none stays, to be refused at its field. */
-const figure = (form: FormData, name: string): number | string => parseDecimal(text(form, name)) ?? text(form, name);
+const figure = (form: FormData, name: string): number | string =>
+  parseDecimal(text(form, name)) ?? text(form, name);
 
 /** What is said of a sport, in the shape of a copy: of the cells only those that are not as what it came from. */
 const standing = (sport: TradeDiscipline): Omit<Required<SportPatch>, 'from' | 'name'> => ({
@@ -71,7 +72,10 @@ export function readSport(form: FormData, trade: Trade, sportId: string, newId: 
   const { name, from: _, ...said } = read.data;
   const taken = (but?: string) =>
     trade.disciplines.some(({ id, name: its }) => id !== but && its.toLowerCase() === name.toLowerCase());
-  const another = { ok: false, errors: { name: 'There is a sport of this name. Give it one of its own.' } } as const;
+  const another = {
+    ok: false,
+    errors: { name: 'There is a sport of this name. Give it one of its own.' },
+  } as const;
   if (copies)
     return taken()
       ? another

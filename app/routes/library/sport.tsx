@@ -136,7 +136,12 @@ function SportForm({
         defaultValue={own ? sport.name : `${sport.name}, ours`}
         errors={list(errors.name)}
       />
-      <TextField label="What it asks, in a line" name="asks" defaultValue={sport.asks} errors={list(errors.asks)} />
+      <TextField
+        label="What it asks, in a line"
+        name="asks"
+        defaultValue={sport.asks}
+        errors={list(errors.asks)}
+      />
       <fieldset>
         <legend className="head text-xl">Of each quality, 0 to 5</legend>
         <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3">

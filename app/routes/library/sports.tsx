@@ -32,7 +32,11 @@ export default function Sports({ loaderData: { sports, qualities } }: Route.Comp
                 Sport
               </th>
               {qualities.map(({ id, name }) => (
-                <th key={id} scope="col" className="w-[4.6rem] pb-1 pr-2 text-aside font-normal leading-tight">
+                <th
+                  key={id}
+                  scope="col"
+                  className="w-[4.6rem] pb-1 pr-2 text-aside font-normal leading-tight"
+                >
                   {name}
                 </th>
               ))}
