@@ -48,8 +48,6 @@ const goneDiscipline = (id: string): Discipline => ({
 /** The discipline with this id, or what stands for one that is gone. */
 export const discipline = (id: string): Discipline => byId.get(id) ?? goneDiscipline(id);
 
-export const hasDiscipline = (id: string): boolean => byId.has(id);
-
 /** "Running: trail, fell, ultra" as one label. */
 export const sportLabel = ({ sportName, name }: Pick<Discipline, 'sportName' | 'name'>): string =>
   sportName === 'Other' ? `${name.charAt(0).toUpperCase()}${name.slice(1)}` : `${sportName}: ${name}`;

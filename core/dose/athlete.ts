@@ -1,6 +1,6 @@
 import { bodyOf } from '~/core/body/anthropometry';
 import type { IsoDay } from '~/core/body/dates';
-import { discipline, qualityIds, type SideKey } from '~/core/catalogue';
+import { qualityIds, type SideKey } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { type Standing, screenedPerson } from '~/core/link/standing';

@@ -1,4 +1,4 @@
-import { discipline, equipment, quality, type Side } from '~/core/catalogue';
+import { equipment, quality, type Side } from '~/core/catalogue';
 import { replacementFor, type TestGate } from '~/core/clear/gate';
 import { kitName } from '~/core/clear/rung-bars';
 import { qualitySideName, targetText } from '~/core/link/sentence';

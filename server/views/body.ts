@@ -1,7 +1,6 @@
 import { type Body, bodyOf, readBody, type Sex } from '~/core/body/anthropometry';
 import type { KnownCapacity } from '~/core/body/capacity';
 import { fromMassKg, fromStatureM, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
-import { discipline } from '~/core/catalogue';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { capacitiesNow } from '~/core/dose/limits';
 import type { TestResult } from '~/core/screen/assess/assess';
