@@ -131,6 +131,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'athlete.born_in_future': () => 'The date of birth lies in the future.',
   'athlete.age': (v) => `Ages from ${text(v, 'least')} to ${text(v, 'most')} are taken.`,
   'athlete.discipline': () => 'Choose a discipline.',
+  'athlete.second_same': () => 'Choose another sport than the first.',
+  'athlete.second_percent': () => 'A share of 1 to 99 per cent, in whole ones.',
   'athlete.mass': () => 'From 20 to 250 kg are taken.',
   'athlete.stature': () => 'From 0.9 to 2.4 m are taken.',
   'athlete.school': () => 'Choose a school.',

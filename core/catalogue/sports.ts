@@ -45,6 +45,9 @@ const goneDiscipline = (id: string): Discipline => ({
   exposure: { kind: 'steps', minutes: 60, perMinute: 60 },
 });
 
+/** Share of a second sport where none is said, per cent of what is asked. Own choice. */
+export const usualSecondPercent = 30;
+
 /** The discipline with this id, or what stands for one that is gone. */
 export const discipline = (id: string): Discipline => byId.get(id) ?? goneDiscipline(id);
 

@@ -84,6 +84,7 @@ export interface Gate {
   readonly cautions: readonly string[];
   readonly under16: boolean;
   readonly held: readonly string[];
+  readonly owned: ReadonlySet<string>;
   /** The week's ceiling of loaded bending. */
   readonly flexion: Flexion;
   /** Seconds on the back in one session; undefined where nothing limits it. */
@@ -261,6 +262,7 @@ export function gate(facts: GateFacts): Gate {
     cautions,
     under16,
     held,
+    owned: facts.owned,
     flexion: flexionCeiling(cautions, facts.flexion ?? defaultFlexionCeiling),
     onBackSessionS: clearance.afterFirstTrimester ? onBackCapS.session : undefined,
     test: (testId) => {

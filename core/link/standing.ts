@@ -6,6 +6,7 @@ import { type Assessment, assess } from '~/core/screen/assess/assess';
 import type { ScreenedPerson } from '~/core/screen/assess/score';
 import type { Trial } from '~/core/screen/trial/trial';
 import { type LinkResult, type LinkSettings, link } from './link';
+import { disciplineOf } from './two-sports';
 
 /** What is known of an athlete as a person and a body. */
 export interface AthleteFacts {
@@ -13,6 +14,8 @@ export interface AthleteFacts {
   readonly birthDate: IsoDay;
   readonly sex: 'female' | 'male' | 'unspecified';
   readonly disciplineId: string;
+  readonly secondDisciplineId?: string | null | undefined;
+  readonly secondPercent?: number | null | undefined;
   readonly level: 'novice' | 'trained' | 'advanced';
   readonly massKg: number;
   readonly statureM: number;
@@ -96,7 +99,7 @@ export function standingOf<A extends AthleteFacts, E extends EventFacts>(
   const linked = link({
     trade,
     assessment,
-    discipline: input.as ?? trade.discipline(athlete.disciplineId),
+    discipline: input.as ?? disciplineOf(trade, athlete),
     gate,
     kit: athlete.kit,
     event,

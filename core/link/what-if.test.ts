@@ -36,14 +36,14 @@ const standing = standingOf({
   events: [{ id: 'e', name: 'Fell race', onDate: '2099-05-01', priority: 'A', minutes: 140, perMinute: 170 }],
   settings: defaultLinkSettings,
 });
-const asking = (query: Record<string, string>) => readWhatIf(shippedTrade, query, own);
+const asking = (query: Record<string, string>) => readWhatIf(shippedTrade, query, athlete);
 const supposing = (query: Record<string, string>) =>
   whatIf(standing, asking(query).asked, defaultLinkSettings);
 
 describe('what is asked', () => {
   it('is nothing where nothing is said, and everything stays as it is', () => {
     const { asked, issues } = asking({ as: '', as2: '', minutes: ' ', 'd.reactive': '' });
-    expect(isOtherwise(asked, own)).toBe(false);
+    expect(isOtherwise(asked, athlete)).toBe(false);
     expect(issues).toEqual([]);
     const { linked, rows } = whatIf(standing, asked, defaultLinkSettings);
     expect(linked).toEqual(standing.linked);
@@ -63,7 +63,7 @@ describe('what is asked', () => {
     expect(issues.map(({ path }) => path[0]).sort()).toEqual(
       ['share', 'd.reactive', 's.anti_lateral.left', 'minutes', 'rate'].sort(),
     );
-    expect(isOtherwise(asked, own)).toBe(false);
+    expect(isOtherwise(asked, athlete)).toBe(false);
   });
   it('is told from what else an address says', () => {
     const said = {

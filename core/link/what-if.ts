@@ -7,10 +7,12 @@ import {
   type SideKey,
 } from '~/core/catalogue';
 import { sideKeysOf } from '~/core/catalogue/qualities';
+import { usualSecondPercent } from '~/core/catalogue/sports';
 import type { Trade } from '~/core/catalogue/trade';
 import { type Issue, issue } from '~/core/result';
 import { type LinkResult, type LinkSettings, link, type Priority } from './link';
 import type { EventFacts, Standing } from './standing';
+import { type SportsOf, secondOf, sharedProfile } from './two-sports';
 
 /** What would hold an athlete back if something were otherwise: the sport, two sports, the event, what the sport asks, a score. */
 
@@ -27,19 +29,16 @@ export interface WhatIfAsked {
   readonly scores: Readonly<Record<string, number>>;
 }
 
-/** Share of a second sport where none is said, per cent. */
-const usualShare = 30;
-
 /**
- * What an address asks: `as` and `as2` with `share` (per cent), `minutes`, `rate`, `d.quality` and `s.quality.side`. What cannot be
- * is named by its field and left out.
+ * What an address asks: `as` and `as2` (`none` for one sport alone) with `share` (per cent), `minutes`, `rate`, `d.quality` and
+ * `s.quality.side`. What cannot be is named by its field and left out; a second sport stays where nothing is said of it.
  *
- * @param own the athlete's own sport
+ * @param own the athlete's own sports
  */
 export function readWhatIf(
   trade: Pick<Trade, 'hasDiscipline'>,
   query: Readonly<Record<string, string>>,
-  own: string,
+  own: SportsOf,
 ): { readonly asked: WhatIfAsked; readonly issues: readonly Issue[] } {
   const issues: Issue[] = [];
   const figure = (name: string, from: number, to: number): number | undefined => {
@@ -54,9 +53,12 @@ export function readWhatIf(
     const id = query[name];
     return id && trade.hasDiscipline(id) ? id : undefined;
   };
-  const disciplineId = sport('as') ?? own;
-  const secondId = sport('as2');
-  const share = figure('share', 1, 99) ?? usualShare;
+  const disciplineId = sport('as') ?? own.disciplineId;
+  const stays = secondOf(own);
+  const secondId = query.as2 === 'none' ? undefined : (sport('as2') ?? stays?.disciplineId);
+  const said = figure('share', 1, 99);
+  const usual = secondId === stays?.disciplineId ? stays?.share : undefined;
+  const share = said === undefined ? (usual ?? usualSecondPercent / 100) : said / 100;
   const demands: Partial<Record<QualityId, number>> = {};
   const scores: Record<string, number> = {};
   for (const id of qualityIds) {
@@ -70,8 +72,7 @@ export function readWhatIf(
   return {
     asked: {
       disciplineId,
-      second:
-        secondId && secondId !== disciplineId ? { disciplineId: secondId, share: share / 100 } : undefined,
+      second: secondId && secondId !== disciplineId ? { disciplineId: secondId, share } : undefined,
       minutes: figure('minutes', 0.1, 2880),
       perMinute: figure('rate', 1, 400),
       demands,
@@ -89,10 +90,19 @@ export const saidIn = (query: Readonly<Record<string, string>>): Record<string, 
     ),
   );
 
+/** Is it of other sports, or of the same by another share? */
+export function otherSports({ disciplineId, second }: WhatIfAsked, own: SportsOf): boolean {
+  const its = secondOf(own);
+  return (
+    disciplineId !== own.disciplineId ||
+    second?.disciplineId !== its?.disciplineId ||
+    second?.share !== its?.share
+  );
+}
+
 /** Is anything asked that is not so? */
-export const isOtherwise = (asked: WhatIfAsked, own: string): boolean =>
-  asked.disciplineId !== own ||
-  asked.second !== undefined ||
+export const isOtherwise = (asked: WhatIfAsked, own: SportsOf): boolean =>
+  otherSports(asked, own) ||
   asked.minutes !== undefined ||
   asked.perMinute !== undefined ||
   Object.keys(asked.demands).length + Object.keys(asked.scores).length > 0;
@@ -103,14 +113,10 @@ export function profileOf(
   { disciplineId, second, demands }: WhatIfAsked,
 ): DemandProfile {
   const first = trade.discipline(disciplineId).profile;
-  const other = second && trade.discipline(second.disciplineId).profile;
-  const share = second?.share ?? 0;
-  return Object.fromEntries(
-    qualityIds.map((id) => [
-      id,
-      demands[id] ?? Math.round(10 * (first[id] * (1 - share) + (other?.[id] ?? 0) * share)) / 10,
-    ]),
-  ) as Record<QualityId, number>;
+  const both = second
+    ? sharedProfile(first, trade.discipline(second.disciplineId).profile, second.share)
+    : first;
+  return { ...both, ...demands };
 }
 
 export interface WhatIfRow {

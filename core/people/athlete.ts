@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { ageOn, type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits } from '~/core/body/units';
 import { equipment } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
 
@@ -20,6 +21,20 @@ export const athleteSchema = z.object({
   sex: z.enum(['female', 'male', 'unspecified']),
   /** One of the practice's, which has some of its own. */
   disciplineId: z.string().min(1, 'athlete.discipline').max(80, 'athlete.discipline'),
+  /** A second sport, and its share of what is asked in per cent. */
+  secondDisciplineId: z
+    .string()
+    .min(1, 'athlete.discipline')
+    .max(80, 'athlete.discipline')
+    .nullable()
+    .default(null),
+  secondPercent: z
+    .number()
+    .int('athlete.second_percent')
+    .min(1, 'athlete.second_percent')
+    .max(99, 'athlete.second_percent')
+    .nullable()
+    .default(null),
   level: z.enum(['novice', 'trained', 'advanced']),
   massKg: z.number().min(bodyLimits.massKg.min, 'athlete.mass').max(bodyLimits.massKg.max, 'athlete.mass'),
   statureM: z
@@ -35,6 +50,30 @@ export const athleteSchema = z.object({
   note: z.string().transform(plainText).pipe(z.string().max(2000, 'form.too_long')).default(''),
 });
 export type AthleteInput = z.output<typeof athleteSchema>;
+
+/**
+ * What is wrong with the sports of an athlete; undefined when nothing is. A second sport is another one, and has its share.
+ *
+ * @param trade the catalogue as the practice has it
+ */
+export function sportsIssue(
+  trade: Pick<Trade, 'hasDiscipline'>,
+  {
+    disciplineId,
+    secondDisciplineId,
+    secondPercent,
+  }: Pick<AthleteInput, 'disciplineId' | 'secondDisciplineId' | 'secondPercent'>,
+): Issue | undefined {
+  if (!trade.hasDiscipline(disciplineId)) return issue('athlete.discipline', {}, ['disciplineId']);
+  if (secondDisciplineId !== null) {
+    if (!trade.hasDiscipline(secondDisciplineId))
+      return issue('athlete.discipline', {}, ['secondDisciplineId']);
+    if (secondDisciplineId === disciplineId) return issue('athlete.second_same', {}, ['secondDisciplineId']);
+  }
+  return (secondDisciplineId === null) === (secondPercent === null)
+    ? undefined
+    : issue('athlete.second_percent', {}, ['secondPercent']);
+}
 
 /** What is wrong with a date of birth on a day; undefined when it can be. */
 export function birthDateIssue(birthDate: IsoDay, today: IsoDay): Issue | undefined {

@@ -122,18 +122,18 @@ export async function addAthleteFact(row: typeof athleteFact.$inferInsert): Prom
   await db.insert(athleteFact).values(row).onConflictDoNothing({ target: athleteFact.id });
 }
 
-/** What an athlete was on a day: the last written fact that held then, else the first one. */
-export async function athleteFactOn(
+/** What an athlete was when something was made, on its day: the last fact written by then that held, else the first one. */
+export async function athleteFactAt(
   practiceId: string,
   athleteId: string,
-  day: string,
+  { onDate, createdAt }: Pick<AthleteFactRow, 'onDate' | 'createdAt'>,
 ): Promise<AthleteFactRow | undefined> {
   const rows = await db
     .select()
     .from(athleteFact)
     .where(and(eq(athleteFact.practiceId, practiceId), eq(athleteFact.athleteId, athleteId)))
     .orderBy(asc(athleteFact.onDate), asc(athleteFact.createdAt));
-  return rows.findLast((row) => row.onDate <= day) ?? rows[0];
+  return rows.findLast((row) => row.onDate <= onDate && row.createdAt <= createdAt) ?? rows[0];
 }
 
 /** How many rows of a table an athlete has, `where` said of it as t. */

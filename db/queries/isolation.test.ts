@@ -51,7 +51,8 @@ describe('a query asked in the name of one practice', () => {
       athleteById: () => athletes.athleteById(practiceId, athleteId),
       lockAthlete: () => athletes.lockAthlete(practiceId, athleteId),
       subjectRows: () => athletes.subjectRows(practiceId, athleteId),
-      athleteFactOn: () => athletes.athleteFactOn(practiceId, athleteId, testDay),
+      athleteFactAt: () =>
+        athletes.athleteFactAt(practiceId, athleteId, { onDate: testDay, createdAt: new Date() }),
       athletesById: () => athletes.athletesById(practiceId, [athleteId]),
       newestFormId: () => clear.newestFormId(practiceId, athleteId),
       screeningById: () => screens.screeningById(practiceId, screening),

@@ -25,6 +25,9 @@ export const priorityRun = pgTable(
     settings: jsonb().$type<Record<string, unknown>>().notNull(),
     /** Events as they stood then: one that is moved since does not move an old ranking. Null for rankings from before. */
     events: jsonb().$type<EventFacts[]>(),
+    /** Rungs owned, and qualities held by an open flag of pain, as it was then. Null for rankings from before. */
+    owned: text().array(),
+    held: text().array(),
     cells: jsonb().$type<PillarCell[]>().notNull(),
   },
   (t) => [

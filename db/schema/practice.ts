@@ -1,5 +1,7 @@
+import { sql } from 'drizzle-orm';
 import {
   boolean,
+  check,
   date,
   doublePrecision,
   index,
@@ -156,6 +158,15 @@ const sexWords = ['female', 'male', 'unspecified'] as const;
 const trunkWorkWords = ['none', 'once', 'more'] as const;
 const levelWords = ['novice', 'trained', 'advanced'] as const;
 
+/** A second sport has its share, and is another than the first. */
+const twoSports = (table: string) =>
+  check(
+    `${table}_two_sports`,
+    sql.raw(
+      '(second_discipline_id is null) = (second_percent is null) and (second_percent is null or second_percent between 1 and 99)',
+    ),
+  );
+
 export const athlete = pgTable(
   'athlete',
   {
@@ -168,6 +179,9 @@ export const athlete = pgTable(
     birthDate: date({ mode: 'string' }).notNull(),
     sex: text({ enum: sexWords }).notNull(),
     disciplineId: text().notNull(),
+    /** A second sport, and its share of what is asked in per cent; both or none. */
+    secondDisciplineId: text(),
+    secondPercent: integer(),
     level: text({ enum: levelWords }).notNull(),
     massKg: doublePrecision().notNull(),
     statureM: doublePrecision().notNull(),
@@ -189,6 +203,7 @@ export const athlete = pgTable(
     oneOf('athlete', 'sex', sexWords),
     oneOf('athlete', 'level', levelWords),
     oneOf('athlete', 'trunk_work', trunkWorkWords),
+    twoSports('athlete'),
   ],
 );
 
@@ -205,6 +220,9 @@ export const athleteFact = pgTable(
       .references(() => athlete.id, { onDelete: 'cascade' }),
     onDate: date({ mode: 'string' }).notNull(),
     disciplineId: text().notNull(),
+    /** A second sport, and its share of what is asked in per cent; both or none. */
+    secondDisciplineId: text(),
+    secondPercent: integer(),
     level: text({ enum: levelWords }).notNull(),
     massKg: doublePrecision().notNull(),
     statureM: doublePrecision().notNull(),
@@ -218,6 +236,7 @@ export const athleteFact = pgTable(
     index('athlete_fact_practice').on(t.practiceId),
     index('athlete_fact_staff').on(t.staffId),
     oneOf('athlete_fact', 'level', levelWords),
+    twoSports('athlete_fact'),
   ],
 );
 

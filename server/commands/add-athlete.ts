@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
+import { athleteSchema, birthDateIssue, sportsIssue } from '~/core/people/athlete';
 import { refuse } from '~/core/result';
 import { addAthleteFact, addAthlete as addAthleteRow } from '~/db/queries/athletes';
 import { factRow } from './athlete-facts';
@@ -14,8 +14,8 @@ export const addAthlete = command({
   async run(principal, { id: athleteId, values }) {
     const wrong = birthDateIssue(values.birthDate, principal.today);
     if (wrong) return refuse([wrong]);
-    if (!principal.trade.hasDiscipline(values.disciplineId))
-      return refuse('athlete.discipline', {}, ['disciplineId']);
+    const sports = sportsIssue(principal.trade, values);
+    if (sports) return refuse([sports]);
     if (values.schoolId !== null && !principal.trade.hasSchool(values.schoolId))
       return refuse('athlete.school', {}, ['schoolId']);
     const row = { ...values, createdAt: principal.now };

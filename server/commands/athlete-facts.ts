@@ -2,7 +2,8 @@ import type { AthleteRow } from '~/db/queries/athletes';
 import { newId } from '~/db/queries/practice';
 import type { Principal } from '../principal/principal';
 
-type Dated = Pick<AthleteRow, 'disciplineId' | 'level' | 'massKg' | 'statureM' | 'kit' | 'schoolId'>;
+type Dated = Pick<AthleteRow, 'disciplineId' | 'level' | 'massKg' | 'statureM' | 'kit' | 'schoolId'> &
+  Partial<Pick<AthleteRow, 'secondDisciplineId' | 'secondPercent'>>;
 
 /** What an athlete is from today on, as it is written down. */
 export const factRow = (principal: Principal, athleteId: string, values: Dated) => ({
@@ -12,6 +13,8 @@ export const factRow = (principal: Principal, athleteId: string, values: Dated) 
   onDate: principal.today,
   createdAt: principal.now,
   disciplineId: values.disciplineId,
+  secondDisciplineId: values.secondDisciplineId ?? null,
+  secondPercent: values.secondPercent ?? null,
   level: values.level,
   massKg: values.massKg,
   statureM: values.statureM,
@@ -20,7 +23,16 @@ export const factRow = (principal: Principal, athleteId: string, values: Dated) 
   staffId: principal.staffId,
 });
 
-const keys = ['disciplineId', 'level', 'massKg', 'statureM', 'kit', 'schoolId'] as const;
+const keys = [
+  'disciplineId',
+  'secondDisciplineId',
+  'secondPercent',
+  'level',
+  'massKg',
+  'statureM',
+  'kit',
+  'schoolId',
+] as const;
 
 /** Does a save change what a ranking or a plan was made from? */
 export const factsChanged = (before: Dated, after: Dated): boolean =>

@@ -24,6 +24,8 @@ export const rankingRow = (principal: Principal, standing: AthleteStanding) => (
     perMinute,
     primer,
   })),
+  owned: [...standing.gate.owned],
+  held: [...standing.gate.held],
   cells: pillarCells(standing.linked),
 });
 

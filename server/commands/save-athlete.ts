@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
+import { athleteSchema, birthDateIssue, sportsIssue } from '~/core/people/athlete';
 import { refuse } from '~/core/result';
 import { addAthleteFact, saveAthlete as saveAthleteRow } from '~/db/queries/athletes';
 import { can } from '../principal/can';
@@ -23,8 +23,8 @@ export const saveAthlete = command({
     const before = held.value.athlete;
     const wrong = birthDateIssue(values.birthDate, principal.today);
     if (wrong) return refuse([wrong]);
-    if (!principal.trade.hasDiscipline(values.disciplineId))
-      return refuse('athlete.discipline', {}, ['disciplineId']);
+    const sports = sportsIssue(principal.trade, values);
+    if (sports) return refuse([sports]);
     if (values.schoolId !== null && !principal.trade.hasSchool(values.schoolId))
       return refuse('athlete.school', {}, ['schoolId']);
     if (values.birthDate !== before.birthDate && !can(principal, 'athlete.change_birth_date'))

@@ -1,7 +1,7 @@
 import { ageOn } from '~/core/body/dates';
-import { sportLabel } from '~/core/catalogue';
 import { reEntryOf } from '~/core/coach/re-entry';
 import type { PillarCell } from '~/core/link/standing';
+import { sportsText } from '~/core/link/two-sports';
 import { type PathStepState, pathOf } from '~/core/today/path';
 import { rosterRows } from '~/db/queries/athletes';
 import type { Principal } from './principal';
@@ -45,7 +45,7 @@ export async function roster(principal: Principal) {
       massKg: athlete.massKg,
       kit: athlete.kit,
       age: ageOn(athlete.birthDate, today),
-      discipline: sportLabel(principal.trade.discipline(athlete.disciplineId)),
+      discipline: sportsText(principal.trade, athlete),
       gate,
       clearState: clearance.state,
       clearIssue: clearance.issues[0],

@@ -1,10 +1,11 @@
 import { ageOn } from '~/core/body/dates';
 import { fromMassKg, fromStatureM } from '~/core/body/units';
-import { caution, sportLabel } from '~/core/catalogue';
+import { caution } from '~/core/catalogue';
 import { liftedBy } from '~/core/clear/clear';
 import type { Gate } from '~/core/clear/gate';
 import { qualitySideName, rawText, targetText } from '~/core/link/sentence';
 import { mainEvent, pillarCells } from '~/core/link/standing';
+import { sportsText } from '~/core/link/two-sports';
 import { issue } from '~/core/result';
 import { pathOf } from '~/core/today/path';
 import { counted } from '~/core/words/counted';
@@ -34,7 +35,7 @@ export async function athleteFrame(principal: Principal, subject: Subject) {
     today,
     practice: principal.practiceName,
     name: `${athlete.givenName} ${athlete.familyName}`,
-    line: `${sportLabel(principal.trade.discipline(athlete.disciplineId))} · ${counted(ageOn(athlete.birthDate, today), 'year')} · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
+    line: `${sportsText(principal.trade, athlete)} · ${counted(ageOn(athlete.birthDate, today), 'year')} · ${fromMassKg(athlete.massKg, massUnit)} ${massUnit} · ${fromStatureM(athlete.statureM, lengthUnit)} ${lengthUnit}`,
     event: event ? { name: event.name, onDate: event.onDate } : undefined,
     cautions: gate.cautions.map((id) => ({ id, name: caution(id).name })),
     flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),

@@ -3,6 +3,7 @@ import { replacementFor, type TestGate } from '~/core/clear/gate';
 import { kitName } from '~/core/clear/rung-bars';
 import { qualitySideName, targetText } from '~/core/link/sentence';
 import { screenedPerson } from '~/core/link/standing';
+import { disciplineOf } from '~/core/link/two-sports';
 import type { Issue } from '~/core/result';
 import { targetFor } from '~/core/screen/assess/score';
 import { hasKit, proposeBattery, timedTest } from '~/core/screen/battery/battery';
@@ -81,7 +82,7 @@ function propose(
   }
   const battery = proposeBattery({
     ...given,
-    discipline: standing.trade.discipline(athlete.disciplineId),
+    discipline: disciplineOf(standing.trade, athlete),
     minutes: asked.minutes,
     firstSide: asked.firstSide,
   });

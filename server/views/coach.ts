@@ -1,7 +1,7 @@
 import { bodyOf } from '~/core/body/anthropometry';
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { secondsText } from '~/core/body/units';
-import { caution, qualityName, sportLabel } from '~/core/catalogue';
+import { caution, qualityName } from '~/core/catalogue';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { disclaimer } from '~/core/clear/signs';
 import { isRepeated, reEntryOf } from '~/core/coach/re-entry';
@@ -10,6 +10,7 @@ import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { amountText } from '~/core/dose/work';
 import { faultsInView } from '~/core/figure/fault-form';
 import { pillarCells } from '~/core/link/standing';
+import { sportsText } from '~/core/link/two-sports';
 import { weekOf } from '~/core/plan/season-input';
 import { riskCloseTo, trainingOn } from '~/core/plan/training/training';
 import { counted } from '~/core/words/counted';
@@ -218,7 +219,7 @@ export async function cardView(by: Principal, standing: AthleteStanding, query: 
     athleteId: athlete.id,
     name: `${athlete.givenName} ${athlete.familyName}`,
     practice: principal.practiceName,
-    sport: sportLabel(principal.trade.discipline(athlete.disciplineId)),
+    sport: sportsText(principal.trade, athlete),
     weekStart,
     /** One session a page with its faults on the back, or two a page to cut apart. */
     layout: query.get('pages') === 'half' ? ('half' as const) : ('whole' as const),

@@ -1,17 +1,27 @@
 import { quality, qualityName, sportLabel } from '~/core/catalogue';
 import { type QualityId, qualityIds, type SideKey, sides } from '~/core/catalogue/qualities';
+import { usualSecondPercent } from '~/core/catalogue/sports';
 import { shippedTrade, type Trade, tradeOf } from '~/core/catalogue/trade';
 import { gapSaid } from '~/core/link/gap';
 import type { LinkSettings } from '~/core/link/link';
 import { defaultLinkSettings } from '~/core/link/link';
 import { qualitySideName, rawText, setUpText, targetText } from '~/core/link/sentence';
 import { pillarCells, standingOf } from '~/core/link/standing';
-import { isOtherwise, profileOf, readWhatIf, saidIn, type WhatIfAsked, whatIf } from '~/core/link/what-if';
+import { type SportsOf, secondOf, sportsText } from '~/core/link/two-sports';
+import {
+  isOtherwise,
+  otherSports,
+  profileOf,
+  readWhatIf,
+  saidIn,
+  type WhatIfAsked,
+  whatIf,
+} from '~/core/link/what-if';
 import { lowConfidence } from '~/core/screen/assess/assess';
 import type { Trial } from '~/core/screen/trial/trial';
 import { listed } from '~/core/words/counted';
 import { durationText } from '~/core/words/duration';
-import { athleteFactOn } from '~/db/queries/athletes';
+import { athleteFactAt } from '~/db/queries/athletes';
 import { editsAt } from '~/db/queries/catalogue';
 import { priorityRunById, priorityRunsOf } from '~/db/queries/plan';
 import { staffNames } from '~/db/queries/practice';
@@ -34,7 +44,7 @@ async function standingOfRun(
   const run = await priorityRunById(practiceId, runId);
   if (!run || run.athleteId !== subject.athlete.id) return undefined;
   const [facts, edits, rows] = await Promise.all([
-    athleteFactOn(practiceId, run.athleteId, run.onDate),
+    athleteFactAt(practiceId, run.athleteId, run),
     run.catalogueRevision > 0 ? editsAt(practiceId, run.catalogueRevision) : undefined,
     trialHistoryOf(practiceId, run.athleteId),
   ]);
@@ -43,6 +53,8 @@ async function standingOfRun(
     ? {
         ...subject.athlete,
         disciplineId: facts.disciplineId,
+        secondDisciplineId: facts.secondDisciplineId,
+        secondPercent: facts.secondPercent,
         level: facts.level,
         massKg: facts.massKg,
         statureM: facts.statureM,
@@ -61,8 +73,9 @@ async function standingOfRun(
       athlete,
       forms,
       agreements: subject.agreements.filter((word) => upTo(word.onDate)),
-      flags: [],
-      owned: subject.owned,
+      // Rankings from before this was kept: what is owned now, and nothing held.
+      flags: [{ kind: 'pain', qualities: run.held ?? [] }],
+      owned: run.owned ?? subject.owned,
     }),
     trials: rows.filter((row) => known.has(row.id)).map(toTrial),
     events:
@@ -90,19 +103,16 @@ function faultsText(trade: Trade, faults: Trial['faults']): string[] {
 }
 
 /** What is supposed, after "If": "the sport were Gymnastics: artistic and side wall, left scored 80". */
-function whatIfText(
-  trade: Trade,
-  { disciplineId, second, minutes, perMinute, demands, scores }: WhatIfAsked,
-  own: string,
-): string {
-  const sport =
-    disciplineId === own && !second
-      ? []
-      : [
-          second
-            ? `the sport were ${sportLabel(trade.discipline(disciplineId))} and, for ${Math.round(100 * second.share)} %, ${sportLabel(trade.discipline(second.disciplineId))}`
-            : `the sport were ${sportLabel(trade.discipline(disciplineId))}`,
-        ];
+function whatIfText(trade: Trade, asked: WhatIfAsked, own: SportsOf): string {
+  const { disciplineId, second, minutes, perMinute, demands, scores } = asked;
+  const first = sportLabel(trade.discipline(disciplineId));
+  const sport = !otherSports(asked, own)
+    ? []
+    : [
+        second
+          ? `the sport were ${first} and, for ${Math.round(100 * second.share)} %, ${sportLabel(trade.discipline(second.disciplineId))}`
+          : `the sport were ${first}${secondOf(own) ? ' alone' : ''}`,
+      ];
   return listed([
     ...sport,
     ...(minutes === undefined ? [] : [`the event took ${durationText(minutes)}`]),
@@ -134,8 +144,8 @@ export async function linkView(
   const standing = past ?? present;
   const { trade } = standing;
   // What if: something else than is so, beside the ranking as it is.
-  const { asked, issues } = readWhatIf(trade, Object.fromEntries(query), standing.athlete.disciplineId);
-  const other = isOtherwise(asked, standing.athlete.disciplineId)
+  const { asked, issues } = readWhatIf(trade, Object.fromEntries(query), standing.athlete);
+  const other = isOtherwise(asked, standing.athlete)
     ? whatIf(standing, asked, linkSettings(principal))
     : undefined;
   const linked = other?.linked ?? standing.linked;
@@ -152,12 +162,12 @@ export async function linkView(
     athleteId: athlete.id,
     today: present.today,
     screened: standing.trials.length > 0,
-    sport: sportLabel(trade.discipline(standing.athlete.disciplineId)),
+    sport: sportsText(trade, standing.athlete),
     sportId: standing.athlete.disciplineId,
     isGoal: trade.discipline(standing.athlete.disciplineId).sport === 'goal',
     other: other
       ? {
-          label: whatIfText(trade, asked, standing.athlete.disciplineId),
+          label: whatIfText(trade, asked, standing.athlete),
           sport: sportLabel(trade.discipline(asked.disciplineId)),
           /** As a sport of our own it would be filled with these, in halves. */
           asks: Object.fromEntries(
@@ -174,6 +184,9 @@ export async function linkView(
     /** What may be supposed: each quality with what its sport asks and what it scored. */
     suppose: {
       asked: saidIn(Object.fromEntries(query)),
+      /** The second sport that stands when nothing is said of one. */
+      second: secondOf(standing.athlete) ?? null,
+      percent: Math.round(100 * (secondOf(standing.athlete)?.share ?? usualSecondPercent / 100)),
       issues,
       demands: qualityIds.map((id) => ({
         id,

@@ -1,9 +1,10 @@
 import { addDays, ageOn } from '~/core/body/dates';
-import { caution, qualityName, sportLabel } from '~/core/catalogue';
+import { caution, qualityName } from '~/core/catalogue';
 import { whereText } from '~/core/clear/pain-map';
 import { disclaimer } from '~/core/clear/signs';
 import { amountText } from '~/core/dose/work';
 import { rawText } from '~/core/link/sentence';
+import { sportsText } from '~/core/link/two-sports';
 import { testOn } from '~/core/screen/trial/by-rung';
 import { endedText } from '~/core/screen/trial/words';
 import { flagsOf } from '~/db/queries/clear';
@@ -43,7 +44,7 @@ export async function referralView(by: Principal, standing: AthleteStanding, fla
     name: `${athlete.givenName} ${athlete.familyName}`,
     born: athlete.birthDate,
     years: ageOn(athlete.birthDate, today),
-    sport: sportLabel(principal.trade.discipline(athlete.disciplineId)),
+    sport: sportsText(principal.trade, athlete),
     event: event ? { name: event.name, onDate: event.onDate } : null,
     athleteId: athlete.id,
     flag: {

@@ -13,6 +13,8 @@ export interface AthleteFormValues {
   birthDate: string;
   sex: string;
   disciplineId: string;
+  secondDisciplineId: string;
+  secondPercent: string;
   level: string;
   mass: string;
   massUnit: string;
@@ -26,13 +28,26 @@ export interface AthleteFormValues {
   note: string;
 }
 
+type Sports = readonly { sportName: string; items: { id: string; name: string }[] }[];
+
+const SportOptions = ({ sports }: { sports: Sports }) =>
+  sports.map(({ sportName, items }) => (
+    <optgroup key={sportName} label={sportName}>
+      {items.map((item) => (
+        <option key={item.id} value={item.id}>
+          {item.name}
+        </option>
+      ))}
+    </optgroup>
+  ));
+
 interface Props {
   values: AthleteFormValues;
   lastResult: Reply | undefined;
   choices: {
     schools: { id: string; name: string }[];
     equipment: { id: string; name: string }[];
-    sports: { sportName: string; items: { id: string; name: string }[] }[];
+    sports: Sports;
   };
   submitLabel: string;
   cancelTo: string;
@@ -81,16 +96,19 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
         </SelectField>
         <SelectField label="Discipline" {...text(fields.disciplineId)}>
           <option value="">Choose …</option>
-          {choices.sports.map(({ sportName, items }) => (
-            <optgroup key={sportName} label={sportName}>
-              {items.map((item) => (
-                <option key={item.id} value={item.id}>
-                  {item.name}
-                </option>
-              ))}
-            </optgroup>
-          ))}
+          <SportOptions sports={choices.sports} />
         </SelectField>
+        <div className="grid grid-cols-[1fr_6rem] gap-2">
+          <SelectField
+            label="A second sport"
+            hint="Both are weighed in what is asked."
+            {...text(fields.secondDisciplineId)}
+          >
+            <option value="">None</option>
+            <SportOptions sports={choices.sports} />
+          </SelectField>
+          <TextField label="Its share, %" inputMode="numeric" {...text(fields.secondPercent)} />
+        </div>
         <SelectField label="Level" hint="Novice: under 6 months of such work." {...text(fields.level)}>
           <option value="novice">Novice</option>
           <option value="trained">Trained</option>

@@ -15,7 +15,10 @@ export async function loader({ params, context }: Route.LoaderArgs) {
   const { athlete } = await subjectIn({ params, context });
   const { massUnit, lengthUnit } = principalIn(context).settings;
   return {
-    choices: athleteChoices(principalIn(context).trade, athlete.schoolId, athlete.disciplineId),
+    choices: athleteChoices(principalIn(context).trade, athlete.schoolId, [
+      athlete.disciplineId,
+      athlete.secondDisciplineId,
+    ]),
     values: {
       id: athlete.id,
       version: athlete.version,
@@ -24,6 +27,8 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       birthDate: athlete.birthDate,
       sex: athlete.sex,
       disciplineId: athlete.disciplineId,
+      secondDisciplineId: athlete.secondDisciplineId ?? '',
+      secondPercent: athlete.secondPercent === null ? '' : String(athlete.secondPercent),
       level: athlete.level,
       mass: String(fromMassKg(athlete.massKg, massUnit)),
       massUnit,

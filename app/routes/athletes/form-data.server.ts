@@ -3,6 +3,7 @@ import { issueText } from '~/app/words/issue-text';
 import { type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
 import { equipment } from '~/core/catalogue';
+import { usualSecondPercent } from '~/core/catalogue/sports';
 import type { Trade } from '~/core/catalogue/trade';
 import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
 import { issue } from '~/core/result';
@@ -38,6 +39,8 @@ const typed = (today: IsoDay) =>
     }),
     sex: z.string(),
     disciplineId: z.string({ error: 'athlete.discipline' }),
+    secondDisciplineId: z.string().default(''),
+    secondPercent: z.string().trim().default(''),
     level: z.string(),
     mass: decimal('the body mass'),
     massUnit: z.enum(['kg', 'lb']),
@@ -50,6 +53,15 @@ const typed = (today: IsoDay) =>
     weekdays: z.array(z.coerce.number(), { error: 'athlete.weekdays' }),
     note: z.string().default(''),
   });
+
+/** A share that is left empty is the usual one; one without a sport says nothing. Text that is no figure is refused as a share. */
+const secondSport = (id: string, percent: string) =>
+  id === ''
+    ? { secondDisciplineId: null, secondPercent: null }
+    : {
+        secondDisciplineId: id,
+        secondPercent: percent === '' ? usualSecondPercent : (parseDecimal(percent) ?? 0),
+      };
 
 /** The form's field of a figure of the athlete. */
 export const athleteFields = { massKg: 'mass', statureM: 'stature' } as const;
@@ -78,10 +90,13 @@ export const athleteForm = (today: IsoDay) =>
       massUnit: _unit,
       stature: _stature,
       lengthUnit: _length,
+      secondDisciplineId,
+      secondPercent,
       ...rest
     } = form;
     const read = athleteSchema.safeParse({
       ...rest,
+      ...secondSport(secondDisciplineId, secondPercent),
       massKg,
       statureM,
       schoolId: form.schoolId === 'practice' ? null : form.schoolId,
@@ -96,9 +111,13 @@ export const athleteForm = (today: IsoDay) =>
   });
 
 /** What the form's choices are made of. */
-export function athleteChoices(trade: Trade, schoolId?: string | null, sportId?: string) {
+export function athleteChoices(
+  trade: Trade,
+  schoolId?: string | null,
+  sportIds: readonly (string | null)[] = [],
+) {
   // A sport that is hidden stays where it is chosen already.
-  const sports = trade.disciplines.filter(({ id, hidden }) => !hidden || id === sportId);
+  const sports = trade.disciplines.filter(({ id, hidden }) => !hidden || sportIds.includes(id));
   return {
     sports: [...new Set(sports.map(({ sportName }) => sportName))].map((sportName) => ({
       sportName,

@@ -22,6 +22,8 @@ export function loader({ context }: Route.LoaderArgs) {
       birthDate: '',
       sex: 'unspecified',
       disciplineId: '',
+      secondDisciplineId: '',
+      secondPercent: '',
       level: 'trained',
       mass: '',
       massUnit: settings.massUnit,

@@ -12,6 +12,9 @@ import { counted } from '~/core/words/counted';
 export interface Supposed {
   readonly asked: Readonly<Record<string, string>>;
   readonly issues: readonly Issue[];
+  /** The second sport that stands where none is said, and the share of one where none is said. */
+  readonly second: { readonly disciplineId: string } | null;
+  readonly percent: number;
   readonly demands: readonly { readonly id: string; readonly name: string; readonly demand: number }[];
   readonly scores: readonly { readonly id: string; readonly name: string; readonly score: number | null }[];
   readonly minutes: number;
@@ -68,7 +71,7 @@ const movesText = (up: number): string =>
 
 /** What may be supposed: a second sport, the event, what is asked of a quality, a score. It is in the address, and changes nothing. */
 export function SupposeForm({ supposed, sports }: { supposed: Supposed; sports: readonly Sport[] }) {
-  const { asked, issues } = supposed;
+  const { asked, issues, second, percent } = supposed;
   const errorsOf = (name: string) => {
     const found = issues.filter(({ path }) => path[0] === name);
     return found.length > 0 ? found.map(issueText) : undefined;
@@ -85,8 +88,12 @@ export function SupposeForm({ supposed, sports }: { supposed: Supposed; sports: 
       >
         {asked.as ? <input type="hidden" name="as" value={asked.as} /> : null}
         <div className="grid gap-4 sm:grid-cols-2">
-          <SelectField label="A second sport beside it" name="as2" defaultValue={asked.as2 ?? ''}>
-            <option value="">none</option>
+          <SelectField
+            label="A second sport beside it"
+            name="as2"
+            defaultValue={asked.as2 ?? second?.disciplineId ?? ''}
+          >
+            <option value={second ? 'none' : ''}>none</option>
             {sports.map((sport) => (
               <option key={sport.id} value={sport.id}>
                 {sport.label}
@@ -98,7 +105,7 @@ export function SupposeForm({ supposed, sports }: { supposed: Supposed; sports: 
             name="share"
             inputMode="decimal"
             defaultValue={asked.share}
-            hint="30 when left empty"
+            hint={`${percent} when left empty`}
             errors={errorsOf('share')}
           />
           <TextField
