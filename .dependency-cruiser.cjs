@@ -18,7 +18,7 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$|testing\\.ts$' },
       to: {
         pathNot:
-          '^core/|node_modules/(zod|date-fns|@date-fns/utc|papaparse|@types/papaparse|ical-generator|jstat|highs|ical.js|windows-iana)/',
+          '^core/|node_modules/(zod|date-fns|@date-fns/utc|@date-fns/tz|papaparse|@types/papaparse|ical-generator|jstat|highs|ical.js|windows-iana|timezones-ical-library)/',
       },
     },
     {

@@ -15,6 +15,7 @@ export function calendarAnswer(view: Awaited<ReturnType<typeof calendarView>>): 
     view.entries.map((entry) => ({
       uid: entry.uid,
       onDate: entry.onDate,
+      at: entry.at,
       summary: summaryOf(entry),
       description: entry.kind === 'session' ? [...entry.lines, '', view.disclaimer].join('\n').trim() : '',
       stamp: view.stamp,
@@ -22,6 +23,7 @@ export function calendarAnswer(view: Awaited<ReturnType<typeof calendarView>>): 
       cancelled: entry.cancelled,
       sequence: entry.sequence,
     })),
+    view.zone,
   );
   return fileAnswer(`Sessions ${view.name}.ics`, 'text/calendar', text);
 }

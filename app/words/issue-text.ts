@@ -167,6 +167,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
     'Two readings or more as “80:30, 120:62”: centimetres from the hook, newtons; further is more.',
   'settings.gap': () => 'From 1 to 50 %.',
   'settings.guardian': () => 'From 16 to 25 years. Under 16 a guardian is always asked.',
+  'settings.starts_at': () => 'A time of the day, as 17:30, or nothing.',
   'settings.risk_hours': () => 'Whole hours, 0 to 48.',
   'settings.months': () => 'From 1 to 24 months.',
   'settings.pain': () => 'From 1 to 10.',

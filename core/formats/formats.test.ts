@@ -140,3 +140,65 @@ it('writes sessions that an independent parser reads back, on their day, with st
   expect([said(first, 'sequence'), said(second, 'sequence')]).toEqual(['7', '7']);
   expect([said(first, 'status'), said(second, 'status')]).toEqual(['CONFIRMED', 'CANCELLED']);
 });
+
+describe('entries with a time', () => {
+  const entry = {
+    uid: 'session-1@zest-pillar',
+    onDate: '2027-03-27',
+    summary: 'Trunk session, 24 min',
+    description: '',
+    stamp: new Date('2026-11-25T08:00:00Z'),
+    cancelled: false,
+    sequence: 0,
+  };
+  const read = (text: string) => {
+    const calendar = new ICAL.Component(ICAL.parse(text));
+    for (const zone of calendar.getAllSubcomponents('vtimezone')) ICAL.TimezoneService.register(zone);
+    return calendar.getAllSubcomponents('vevent').map((one) => {
+      const event = new ICAL.Event(one);
+      const moment = (time: ICAL.Time) => time.toJSDate().toISOString();
+      return {
+        wall: event.startDate.toString(),
+        zone: one.getFirstProperty('dtstart')?.getParameter('tzid'),
+        from: moment(event.startDate),
+        to: moment(event.endDate),
+        transp: one.getFirstPropertyValue('transp'),
+      };
+    });
+  };
+  afterEach(() => ICAL.TimezoneService.reset());
+  it('stand at that hour by the clocks of their zone, before and after these are put forward, and make busy', () => {
+    const at = { time: '17:30', minutes: 24 };
+    const days = ['2027-03-27', '2027-03-29'].map((onDate) => ({ ...entry, onDate, uid: onDate, at }));
+    for (const [zone, before, ended, after] of [
+      ['Europe/Oslo', '16:30', '16:54', '15:30'],
+      ['America/Santiago', '20:30', '20:54', '20:30'],
+      ['Asia/Kathmandu', '11:45', '12:09', '11:45'],
+    ] as const)
+      expect(read(calendarFile('Sessions', days, zone))).toEqual([
+        {
+          wall: '2027-03-27T17:30:00',
+          zone,
+          from: `2027-03-27T${before}:00.000Z`,
+          to: `2027-03-27T${ended}:00.000Z`,
+          transp: 'OPAQUE',
+        },
+        expect.objectContaining({ wall: '2027-03-29T17:30:00', from: `2027-03-29T${after}:00.000Z` }),
+      ]);
+  });
+  it('end on the next day when they go past midnight; those of a whole day beside them stay so', () => {
+    const text = calendarFile(
+      'Sessions',
+      [
+        { ...entry, at: { time: '23:50', minutes: 20 } },
+        { ...entry, uid: 'race' },
+      ],
+      'Europe/Oslo',
+    );
+    expect(read(text)).toMatchObject([
+      { from: '2027-03-27T22:50:00.000Z', to: '2027-03-27T23:10:00.000Z' },
+      { wall: '2027-03-27', zone: undefined, transp: 'TRANSPARENT' },
+    ]);
+    expect(calendarFile('Sessions', [entry], 'Europe/Oslo')).not.toContain('VTIMEZONE');
+  });
+});

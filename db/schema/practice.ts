@@ -33,6 +33,8 @@ export interface PracticeSettings {
   flexionSeconds: number;
   /** No trunk session in so many hours before a sport session of risk; the usual hours where it was never said. */
   riskHours?: number;
+  /** When sessions begin in calendars, and how often that was said otherwise; without it they are of the whole day. */
+  sessionTime?: { startsAt: string | null; changes: number; changedAt: string };
   /** Letters a password has at least. */
   passwordLetters: number;
   /** What hangs on the rack; missing in practices that never said. */

@@ -43,6 +43,11 @@ export const settingsSchema = z
     flexionReason: line(0, 200, 'form.too_long').default(''),
     /** Hours before a sport session of risk in which no trunk session lies; left as it is when a page says nothing of it. */
     riskHours: between(0, mostRiskHours, 'settings.risk_hours').int('settings.risk_hours').optional(),
+    /** When sessions begin in calendars, "17:30"; empty for whole days, left as it is when a page says nothing of it. */
+    startsAt: z
+      .string()
+      .regex(/^(?:(?:[01]\d|2[0-3]):[0-5]\d)?$/, 'settings.starts_at')
+      .optional(),
     passwordLetters: between(leastPasswordLetters, 64, 'settings.letters').int('settings.letters'),
     rack: z
       .object({
@@ -73,11 +78,20 @@ export const saveSettings = command({
   action: 'settings.change',
   input: settingsSchema,
   async run(principal, form) {
-    const { version, name, timeZone, schoolId, firstWeekday, flexionReason, rack, ...figures } = form;
+    const { version, name, timeZone, schoolId, firstWeekday, flexionReason, rack, startsAt, ...figures } =
+      form;
     if (!principal.trade.hasSchool(schoolId)) return refuse('athlete.school', {}, ['schoolId']);
     const before = principal.settings;
     // A page that says nothing of the rack leaves it as it is.
     const settings = rack === undefined ? figures : { ...figures, rack };
+    const startedAt = before.sessionTime?.startsAt ?? '';
+    const startsNow = startsAt ?? startedAt;
+    const moved = startsNow !== startedAt || (startsNow !== '' && timeZone !== principal.timeZone);
+    const sessionTime = {
+      startsAt: startsNow || null,
+      changes: (before.sessionTime?.changes ?? 0) + 1,
+      changedAt: principal.now.toISOString(),
+    };
     const widened = form.flexionCycles > before.flexionCycles || form.flexionSeconds > before.flexionSeconds;
     if (widened && flexionReason === '') return refuse('settings.flexion_reason', {}, ['flexionReason']);
     const saved = await savePractice(principal.practiceId, version, {
@@ -85,7 +99,7 @@ export const saveSettings = command({
       timeZone,
       schoolId,
       firstWeekday,
-      settings: { ...before, ...settings },
+      settings: { ...before, ...settings, ...(moved ? { sessionTime } : {}) },
     });
     if (!saved) {
       // The same save whose answer was lost finds itself done.
@@ -93,7 +107,8 @@ export const saveSettings = command({
       const same =
         now?.version === version + 1 &&
         saysTheSame({ name, timeZone, schoolId, firstWeekday }, now) &&
-        saysTheSame(settings, now.settings);
+        saysTheSame(settings, now.settings) &&
+        (startsAt === undefined || startsAt === (now.settings.sessionTime?.startsAt ?? ''));
       return same ? standsAlready(version + 1) : refuse('settings.stale');
     }
     return done(version + 1, undefined, {

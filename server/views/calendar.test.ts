@@ -5,8 +5,9 @@ import { editSession } from '../commands/edit-session';
 import { layOut } from '../commands/lay-out';
 import { addBlackout, addEvent, changeEvent, removeEvent } from '../commands/plan';
 import { planSeason } from '../commands/plan-season';
+import { saveSettings } from '../commands/settings';
 import { subjectOf } from '../principal/subject';
-import { aPlanned, aPractice, must, on, sessionsOf, type TestPractice, testDay } from '../testing';
+import { aPlanned, aPractice, codesOf, must, on, sessionsOf, type TestPractice, testDay } from '../testing';
 import { type Appointment, calendarView } from './calendar';
 
 ownDatabase();
@@ -105,6 +106,54 @@ describe('an appointment of a calendar', () => {
     const on = await of();
     expect(on).toMatchObject({ cancelled: false, uid: off?.uid });
     expect(on?.sequence).toBeGreaterThan(off?.sequence ?? 99);
+  });
+  it('begins when the practice says, and counts once more when it says otherwise', async () => {
+    const saying = async (more: object, hour: number, day = testDay) => {
+      const principal = await on(practice.owner, day, hour);
+      const { settings, practiceName: name, practiceVersion: version } = principal;
+      const { timeZone, schoolId, firstWeekday } = principal;
+      return saveSettings(principal, {
+        ...settings,
+        name,
+        timeZone,
+        schoolId,
+        firstWeekday,
+        version,
+        ...more,
+      });
+    };
+    const say = async (...said: Parameters<typeof saying>) => must(await saying(...said));
+    const before = await byUid();
+    const each = async (so: (one: Appointment, was: Appointment) => void) => {
+      const principal = await on(practice.coach, testDay, 20);
+      const subject = await subjectOf(principal, athleteId);
+      if (!subject) throw new Error('nobody');
+      const view = await calendarView(principal, subject);
+      for (const one of view.entries) {
+        const was = before.get(one.uid);
+        if (was) so(one, was);
+        else expect(one.at).toBeUndefined();
+      }
+      return view.zone;
+    };
+    await say({ startsAt: '17:30' }, 11, '2099-01-01');
+    await each((one, was) => {
+      expect(one.at).toEqual({ time: '17:30', minutes: one.minutes });
+      expect(one.sequence).toBe(was.sequence + 2);
+      expect(one.changedAt?.toISOString()).toBe('2099-01-01T11:00:00.000Z');
+    });
+    // Said again, or of something else, nothing changes; other clocks do.
+    await say({ startsAt: '17:30', renewMonths: 5 }, 12);
+    await say({ renewMonths: 6 }, 13);
+    await each((one, was) => expect(one.sequence).toBe(was.sequence + 2));
+    await say({ timeZone: 'America/Santiago' }, 14);
+    expect(await each((one, was) => expect(one.sequence).toBe(was.sequence + 4))).toBe('America/Santiago');
+    await say({ startsAt: '' }, 15);
+    await each((one, was) => {
+      expect(one.at).toBeUndefined();
+      expect(one.sequence).toBe(was.sequence + 6);
+    });
+    expect(codesOf(await saying({ startsAt: '25:00' }, 16))).toEqual(['settings.starts_at']);
   });
   it('of a day that is laid out no more stays as cancelled', async () => {
     const before = await byUid();

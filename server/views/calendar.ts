@@ -19,6 +19,8 @@ export interface Appointment {
   /** What an event is called. */
   readonly name: string | undefined;
   readonly minutes: number;
+  /** Where the practice says when its sessions begin. */
+  readonly at?: { readonly time: string; readonly minutes: number } | undefined;
   readonly lines: readonly string[];
   /** It is off: it stays in the file for a while, so that calendars take it out. */
   readonly cancelled: boolean;
@@ -51,6 +53,15 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
     subject: 'calendar',
     subjectId: athlete.id,
   });
+  const { sessionTime } = principal.settings;
+  const at = (minutes: number) =>
+    sessionTime?.startsAt && minutes > 0 ? { time: sessionTime.startsAt, minutes } : undefined;
+  // Another hour changes all of them.
+  const moves = sessionTime?.changes ?? 0;
+  const later = (changedAt: Date) => {
+    const moved = sessionTime && new Date(sessionTime.changedAt);
+    return moved && moved > changedAt ? moved : changedAt;
+  };
   const stopped = gate.may('send').length > 0;
   const ofSession = (session: StoredSession): Appointment => {
     const view = sessionView(principal, { athlete, gate }, session);
@@ -63,6 +74,7 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
       onDate: session.onDate,
       name: undefined,
       minutes: view.minutes,
+      at: at(view.minutes),
       lines: cancelled
         ? []
         : view.items.map(
@@ -70,8 +82,8 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
               `${item.name}: ${workText(item)}${item.load ? `, ${item.load}` : ''}, rest ${item.restS} s`,
           ),
       cancelled,
-      sequence: sequenceOf(session.sequence, cancelled),
-      changedAt: session.changedAt,
+      sequence: sequenceOf(session.sequence + moves, cancelled),
+      changedAt: later(session.changedAt),
     };
   };
   const gone = over.map(
@@ -83,8 +95,8 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
       minutes: 0,
       lines: [],
       cancelled: true,
-      sequence: sequenceOf(sequence, true),
-      changedAt,
+      sequence: sequenceOf(sequence + moves, true),
+      changedAt: later(changedAt),
     }),
   );
   const weeks = [...new Set(retests.map(({ startsOn }) => startsOn))].sort();
@@ -109,6 +121,7 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
   return {
     name: `${athlete.givenName} ${athlete.familyName}`,
     stamp: principal.now,
+    zone: principal.timeZone,
     entries: [
       // Work nobody planned is nobody's appointment.
       ...sessions.filter(({ state }) => state !== 'unplanned').map(ofSession),

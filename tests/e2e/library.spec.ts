@@ -131,11 +131,11 @@ test('what a sport asks is changed with a reason and taken back; a copy is ours,
   await page.getByRole('link', { name: 'What sports ask' }).click();
   await page.getByRole('link', { name: 'Cycling: gravity' }).click();
   await hydrated(page);
-  await page.getByLabel('Back wall').fill('7');
+  await page.getByLabel('Back wall', { exact: true }).fill('7');
   await page.getByRole('button', { name: 'Change what it asks' }).click();
   await expect(page.getByText('From 0 to 5.')).toBeVisible();
   await expect(page.getByText('Say why, for whoever reads this later.')).toBeVisible();
-  await page.getByLabel('Back wall').fill('3.5');
+  await page.getByLabel('Back wall', { exact: true }).fill('3.5');
   await page.getByLabel('Why').fill('Short tracks here');
   await page.getByRole('button', { name: 'Change what it asks' }).click();
   await page.getByText(/^History, /).click();
@@ -150,14 +150,14 @@ test('what a sport asks is changed with a reason and taken back; a copy is ours,
   await page.getByRole('button', { name: 'Back to what is shipped' }).click();
   await page.getByText(/^History, /).click();
   await expect(page.getByText(/Restored Cycling: gravity/).first()).toBeVisible();
-  await expect(page.getByLabel('Back wall')).toHaveValue('5');
+  await expect(page.getByLabel('Back wall', { exact: true })).toHaveValue('5');
 
   // From what was only supposed to a sport of our own.
   const { path } = await addAthlete(page.request, { disciplineId: 'cycling.gravity' });
   const name = `enduro ${path.slice(-6)}`;
   await page.goto(`/library/sports/cycling.gravity?d.breath_brace=4.5`);
   await hydrated(page);
-  await expect(page.getByLabel('Breath and brace')).toHaveValue('4.5');
+  await expect(page.getByLabel('Breath and brace', { exact: true })).toHaveValue('4.5');
   await page.getByLabel('Name of a copy').fill(name);
   await page.getByLabel('Why').fill('Climbs between the stages');
   await page.getByRole('button', { name: 'Keep as a sport of our own' }).click();

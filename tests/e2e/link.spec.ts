@@ -35,3 +35,30 @@ test('a coach pins a quality with a reason, and the next plan puts it first', as
   await expect(page.getByRole('listitem').getByText(new RegExp(name)).first()).toBeVisible();
   await expect(page.locator('li strong').filter({ hasText: name }).first()).toBeVisible();
 });
+
+test('a second sport is weighed by its share: asked for with it, named with it, supposed away', async ({
+  page,
+}) => {
+  const path = await ready(page);
+  await page.goto(`${path}/edit`);
+  await hydrated(page);
+  await page.getByLabel('A second sport').selectOption({ value: 'running.marathon' });
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('Choose another sport than the first.')).toBeVisible();
+  await page.getByLabel('A second sport').selectOption({ value: 'skiing.alpine-speed' });
+  await page.getByLabel('Its share, %').fill('half');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByText('A share of 1 to 99 per cent, in whole ones.')).toBeVisible();
+  await page.getByLabel('Its share, %').fill('40');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL((url) => url.pathname === path);
+  await expect(page.getByText(/^Running: marathon, 40 % Skiing: /).first()).toBeVisible();
+  await page.goto(`${path}/link`);
+  await hydrated(page);
+  await page.getByText('Suppose something else').click();
+  await page.getByLabel('A second sport beside it').selectOption({ label: 'none' });
+  await page.getByRole('button', { name: 'Show it beside' }).click();
+  await expect(
+    page.getByRole('heading', { name: 'If the sport were Running: marathon alone' }),
+  ).toBeVisible();
+});

@@ -101,7 +101,7 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
         <div className="grid grid-cols-[1fr_6rem] gap-2">
           <SelectField
             label="A second sport"
-            hint="Both are weighed in what is asked."
+            hint="Both are weighed in what is asked; 30 % when no share is said."
             {...text(fields.secondDisciplineId)}
           >
             <option value="">None</option>
@@ -109,7 +109,12 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
           </SelectField>
           <TextField label="Its share, %" inputMode="numeric" {...text(fields.secondPercent)} />
         </div>
-        <SelectField label="Level" hint="Novice: under 6 months of such work." {...text(fields.level)}>
+        <SelectField
+          label="Level"
+          className="sm:col-span-2 sm:w-[calc(50%-0.625rem)]"
+          hint="Novice: under 6 months of such work."
+          {...text(fields.level)}
+        >
           <option value="novice">Novice</option>
           <option value="trained">Trained</option>
           <option value="advanced">Advanced</option>

@@ -60,6 +60,7 @@ const typed = z
     flexionMinutes: figure,
     flexionReason: z.string().default(''),
     riskHours: figure.optional(),
+    startsAt: z.string().trim().optional(),
     passwordLetters: figure,
     hand: z.string().default(''),
     plate: z.string().default(''),
@@ -129,6 +130,7 @@ interface Values {
   flexionMinutes: string;
   flexionReason: string;
   riskHours: string;
+  startsAt: string;
   passwordLetters: string;
   hand: string;
   plate: string;
@@ -345,6 +347,22 @@ export default function SettingsView({ loaderData, actionData }: Route.Component
             inputMode: 'numeric',
             hint: `Default ${usualRiskHours}, a safety standard of this product.`,
           })}
+        </div>
+      </fieldset>
+      <fieldset>
+        <legend className="head text-2xl">In calendars</legend>
+        <p className="text-quiet">
+          With an hour, sessions stand in calendars at that time, by the clock of the practice; without one
+          they are of the whole day.
+        </p>
+        <div className="mt-3 grid gap-5 sm:grid-cols-2">
+          <TextField
+            label="Sessions begin at"
+            name="startsAt"
+            type="time"
+            defaultValue={settings.sessionTime?.startsAt ?? ''}
+            errors={field.startsAt.errors}
+          />
         </div>
       </fieldset>
       <fieldset>
