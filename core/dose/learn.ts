@@ -1,6 +1,7 @@
 import { addDays } from '~/core/body/dates';
 import { endsElsewhere } from '~/core/body/trunk-loss';
 import type { SideKey } from '~/core/catalogue';
+import { growth, growthsAWeek } from './growth';
 import type { Lesson, LessonWhy } from './lessons';
 import { directionOf, groupOf, type Limit, type LimitAthlete, limitOf } from './limits';
 import { isClean, type SessionOutcome, type SetRecord } from './logged';
@@ -11,8 +12,6 @@ import { isClean, type SessionOutcome, type SetRecord } from './logged';
 const gains = { screened: 0.15, unsure: 0.35, lost: 0.5 } as const;
 /** At most this much up in one session. */
 const mostUp = Math.log(1.1);
-/** A clean session: limits grow. */
-export const growth = Math.log(1.01);
 /** Each set before tires the last one by this much. */
 const tiredPerSet = 0.13;
 const reserveShare = { none: 1, little: 0.9, lots: 0.75 } as const;
@@ -126,8 +125,6 @@ function lessonOf(
 }
 
 const isGrowth = ({ why }: Lesson): boolean => why === 'clean' || why === 'planned';
-/** Clean sessions that make a limit grow in seven days: bodies do not grow faster for being asked more often. */
-export const growthsAWeek = 2;
 
 /**
  * What one logged session teaches, read against the limits as they stand after the lessons so far: one lesson an exercise and

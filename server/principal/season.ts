@@ -1,5 +1,6 @@
 import { weekStartOf } from '~/core/body/dates';
 import { doseHistory } from '~/core/coach/history';
+import type { DoseAthlete } from '~/core/dose/athlete';
 import type { PeriodiseInput } from '~/core/plan/season';
 import { type Behind, goesOnFrom, type SeasonGiven, seasonInput } from '~/core/plan/season-input';
 import type { TrunkWork } from '~/core/plan/trunk-work';
@@ -44,11 +45,13 @@ export async function loadSeasonInput(
   given: {
     readonly trunkWork?: TrunkWork | null | undefined;
     readonly openWeeks?: number | null | undefined;
+    /** The athlete as dosed, where the caller has read that already. */
+    readonly dosed?: DoseAthlete | undefined;
   },
 ): Promise<PeriodiseInput> {
   const startsOn = weekStartOf(principal.today, principal.firstWeekday);
   // One after another: inside a write they share its connection.
-  const dosed = await loadDose(principal, subject, standing);
+  const dosed = given.dosed ?? (await loadDose(principal, subject, standing));
   const logs = await recentLogs(principal.practiceId, subject.athlete.id, logsRead);
   const training = await loadTraining(principal, subject.athlete.id);
   const accepted = previous ? await aimedOf(previous.season.id) : undefined;

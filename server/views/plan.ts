@@ -1,15 +1,9 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { qualityName } from '~/core/catalogue';
-import { setupText } from '~/core/coach/prescription';
-import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
-import { amountText } from '~/core/dose/work';
-import { setUpText } from '~/core/link/sentence';
-import { weakerSides } from '~/core/link/weaker-sides';
 import { easedTexts, readEased } from '~/core/plan/eased';
 import { byHandText } from '~/core/plan/hand/words';
 import { weekOf } from '~/core/plan/season-input';
-import { type BlockTargets, blockTargets, type QualityTarget } from '~/core/plan/targets';
 import { blocksOf } from '~/core/plan/tiers';
 import { hasTraining, trainingWeek } from '~/core/plan/training/training';
 import { issue } from '~/core/result';
@@ -21,11 +15,12 @@ import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
 import { forAthlete, type Principal } from '../principal/principal';
 import { roster } from '../principal/roster';
-import { toPlanWeek, toUnderWay } from '../principal/rows';
+import { toPlanWeek } from '../principal/rows';
 import type { AthleteStanding, Subject } from '../principal/subject';
 import { loadTraining } from '../principal/training';
 import { blockOf } from './athlete';
 import { shownWeeks } from './season-weeks';
+import { targetsOf, targetView } from './targets';
 
 /** Days without training stay in the list for a week after they ended. */
 const shownAfterDays = 7;
@@ -38,7 +33,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
     loadDose(principal, subject, standing),
     loadTraining(principal, athlete.id),
   ]);
-  const targets = newest ? targetsOf(subject, standing, dosed, newest.weeks) : [];
+  const targets = newest ? targetsOf(subject, standing, dosed, newest.weeks.map(toPlanWeek)) : [];
   return {
     athleteId: athlete.id,
     today,
@@ -85,53 +80,6 @@ export async function planView(principal: Principal, subject: Subject, standing:
     exposure: principal.trade.discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
     ids: { event: newId(), blackout: newId(), season: newId() },
-  };
-}
-
-/** Targets of the blocks that are not over. */
-const targetsOf = (
-  subject: Subject,
-  standing: AthleteStanding,
-  dosed: DoseAthlete,
-  weeks: readonly PlanWeekRow[],
-): BlockTargets[] =>
-  blockTargets({
-    athlete: dosed,
-    weeks: weeks.map(toPlanWeek),
-    results: standing.assessment.results,
-    weakerSide: weakerSides(standing.linked.priorities),
-    held: subject.underWay.map(toUnderWay).filter(({ role }) => role === 'main'),
-  });
-
-/** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
-function targetView({ trade, loads }: Principal, { quality, tests, exercise, gapPercent }: QualityTarget) {
-  const rung = exercise && trade.rung(exercise.rungId);
-  const its =
-    exercise && rung
-      ? setupText(
-          rung,
-          { load: exercise.load ? { by: rung.load.by, value: exercise.load } : null, lever: exercise.lever },
-          loads,
-        )
-      : null;
-  return {
-    quality: qualityName(quality),
-    tests: tests.map(({ testId, side, now, atEnd, orMore }) => {
-      const { name, unit } = trade.test(testId);
-      const set = setUpText(trade, testId, side);
-      return `${name}${set ? `, ${set}` : ''}: ${Math.round(now)} → ${atEnd} ${unit}${orMore ? ' or more' : ''}`;
-    }),
-    exercise:
-      exercise && rung
-        ? [
-            `${rung.name}, ${exercise.sets[0] === exercise.sets[1] ? exercise.sets[0] : `${exercise.sets[0]} to ${exercise.sets[1]}`} \u00d7 ${amountText(exercise.amount, rung.unit)}`,
-            its,
-            `limit ${amountText(exercise.limit, rung.unit)}`,
-          ]
-            .filter(Boolean)
-            .join(', ')
-        : null,
-    sides: gapPercent === null ? null : `sides from ${gapPercent} % apart to within 10 %`,
   };
 }
 

@@ -1,10 +1,12 @@
 import { draftOf } from '~/core/plan/hand/draft';
 import { newestSeason, seasonById, seasonVersions } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
-import type { Principal } from '../principal/principal';
+import { loadDose } from '../principal/dose';
+import { forAthlete, type Principal } from '../principal/principal';
 import { toPlanWeek } from '../principal/rows';
 import { loadSeasonInput } from '../principal/season';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
+import { endsView } from './targets';
 
 /** Versions that are listed. */
 const versionsShown = 30;
@@ -25,8 +27,9 @@ export async function seasonHandView(
   const athleteId = subject.athlete.id;
   const newest = await newestSeason(practiceId, athleteId);
   if (!newest || standing.trials.length === 0) return null;
+  const dosed = await loadDose(principal, subject, standing);
   const [input, versions, beside] = await Promise.all([
-    loadSeasonInput(principal, subject, standing, newest, {}),
+    loadSeasonInput(principal, subject, standing, newest, { dosed }),
     seasonVersions(practiceId, athleteId, versionsShown),
     besideId && isUuid(besideId) && besideId !== newest.season.id
       ? seasonById(practiceId, athleteId, besideId)
@@ -46,6 +49,13 @@ export async function seasonHandView(
       createdAt: createdAt.toISOString(),
       stands: version.id === newest.season.id,
     })),
+    ends: endsView(
+      forAthlete(principal, subject.athlete),
+      subject,
+      standing,
+      dosed,
+      newest.weeks.map(toPlanWeek),
+    ),
     newId: newId(),
   };
 }

@@ -37,6 +37,36 @@ async function aCell(page: Page, name: string, least = 3): Promise<Locator> {
   throw new Error(`no week has ${least} sets of ${name}`);
 }
 
+test('where a block leads is said in seconds, and made again with every move', async ({ page }) => {
+  await onDesk(page);
+  const end = page.getByRole('region', { name: /^At the end of / });
+  const row = end
+    .getByRole('listitem')
+    .filter({ hasText: /\d → \d+ s/ })
+    .first();
+  const name = await row.locator('strong').innerText();
+  await expect(end.getByText(/\(before/)).toHaveCount(0);
+  // Without its sets in a week of the block it grows less.
+  for (let i = 0; ; i += 1) {
+    const cell = cells(page, name).nth(i);
+    if ((await setsOf(cell)) === 0) continue;
+    await cell.focus();
+    break;
+  }
+  await page.keyboard.press('Delete');
+  await solved(page, /^1 change/);
+  const [, at, before] =
+    (
+      await row
+        .getByText(/before/)
+        .first()
+        .innerText()
+    ).match(/→ (\d+) .*\(before (\d+)\)/) ?? [];
+  expect(Number(at)).toBeLessThan(Number(before));
+  await page.keyboard.press('Control+z');
+  await expect(end.getByText(/\(before/)).toHaveCount(0);
+});
+
 test('by keys alone: a set fewer, a lock, the edge of a phase, an event, back and forth, and kept', async ({
   page,
 }) => {

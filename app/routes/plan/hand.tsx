@@ -95,7 +95,7 @@ function Hand({
     if (stale) void revalidate();
   }, [stale, revalidate]);
   const other = view.base.id === held.view.base.id ? undefined : view;
-  const { input, base, athleteId, today, plannedAt } = held.view;
+  const { input, base, athleteId, today, plannedAt, ends } = held.view;
   return (
     <>
       <HandDesk
@@ -105,6 +105,7 @@ function Hand({
         base={base}
         input={input}
         plannedAt={plannedAt}
+        ends={ends}
         first={held.first}
         beside={view.beside?.weeks}
         newId={view.newId}

@@ -26,6 +26,7 @@ import {
 } from '~/core/plan/hand/draft';
 import type { PeriodiseInput, PlanWeek } from '~/core/plan/season';
 import { counted } from '~/core/words/counted';
+import { BlockEnd, type Ends } from './block-end';
 import { Collision } from './collision';
 import { DoseBoard, type Picked } from './dose-board';
 import { SportStrip } from './sport-strip';
@@ -72,6 +73,7 @@ interface DeskProps {
   readonly base: Base;
   readonly input: PeriodiseInput;
   readonly plannedAt: string;
+  readonly ends: Ends;
   readonly first: Draft | undefined;
   /** Another version, laid beside it. */
   readonly beside: readonly PlanWeek[] | undefined;
@@ -90,6 +92,7 @@ export function HandDesk({
   base,
   input,
   plannedAt,
+  ends,
   first,
   beside,
   newId,
@@ -308,6 +311,9 @@ export function HandDesk({
               by keys: arrows, + and −, L. ■ locked.
             </p>
           </Scroller>
+          {week ? (
+            <BlockEnd weeks={weeks} was={compared} at={week.startsOn} today={today} ends={ends} />
+          ) : null}
           {compared && !colliding ? (
             <section aria-labelledby="moved" className="mt-6">
               <h3 id="moved" className="text-xl">

@@ -1,0 +1,91 @@
+import { dayText } from '~/app/lib/format';
+import { phaseNames } from '~/core/dose/phases';
+import { type BlockAhead, blocksAhead, mainsOf, type TestAhead, testAtEnd } from '~/core/plan/block-ends';
+import { qualityWord } from '~/core/plan/hand/words';
+import type { PlanWeek } from '~/core/plan/season';
+import { sentence } from '~/core/words/counted';
+
+/** Where the picked block leads as it lies on the desk: seconds and repetitions made again with every move. */
+
+export interface Ends {
+  readonly tests: readonly (TestAhead & { readonly name: string; readonly unit: string })[];
+  /** Exercises and sides at the end of each block, of the plan that stands. */
+  readonly planned: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly qualities: readonly {
+      readonly quality: string;
+      readonly exercise: string | null;
+      readonly sides: string | null;
+    }[];
+  }[];
+}
+
+/** The block a week is in, among those that are not over. */
+const blockAt = (weeks: readonly PlanWeek[], at: string, today: string): BlockAhead | undefined =>
+  blocksAhead(weeks, today).find((block) => block.weeks.some(({ startsOn }) => startsOn === at));
+
+export function BlockEnd({
+  weeks,
+  was,
+  at,
+  today,
+  ends,
+}: {
+  readonly weeks: readonly PlanWeek[];
+  /** What it is compared with. */
+  readonly was: readonly PlanWeek[] | undefined;
+  readonly at: string;
+  readonly today: string;
+  readonly ends: Ends;
+}) {
+  const block = blockAt(weeks, at, today);
+  if (!block) return null;
+  const before = was && blockAt(was, at, today);
+  const planned = ends.planned.find(({ from, to }) => from <= at && at <= to);
+  const rows = mainsOf(block.weeks).map((quality) => ({
+    quality,
+    tests: ends.tests.filter((test) => test.quality === quality),
+    stands: planned?.qualities.find((one) => one.quality === quality),
+  }));
+  return (
+    <section aria-labelledby="block-end" className="mt-6">
+      <h3 id="block-end" className="text-xl">
+        At the end of {phaseNames[block.phase]}, {dayText(block.to, today)}
+      </h3>
+      <ul className="rule-list mt-2">
+        {rows.map(({ quality, tests, stands }) => (
+          <li key={quality} className="grid gap-x-6 py-2 sm:grid-cols-[9rem_1fr]">
+            <strong>{sentence(qualityWord(quality))}</strong>
+            <span className="figures">
+              {tests.map((test) => {
+                const end = testAtEnd(test, block);
+                const other = before && testAtEnd(test, before);
+                return (
+                  <span key={`${test.testId}|${test.side}`} className="block">
+                    {test.name}: {Math.round(test.now)} → {end} {test.unit}
+                    {test.orMore ? ' or more' : ''}
+                    {other === undefined || other === end ? '' : ` (before ${other})`}
+                  </span>
+                );
+              })}
+              {stands?.exercise ? (
+                <span className="block text-quiet">
+                  {stands.exercise}
+                  {was ? ', as planned' : ''}
+                </span>
+              ) : null}
+              {stands?.sides ? <span className="block text-quiet">{stands.sides}</span> : null}
+              {tests.length === 0 && !stands?.exercise ? (
+                <span className="block text-quiet">nothing that is counted in seconds or reps</span>
+              ) : null}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-1 text-aside text-quiet">
+        If its sets are done clean: 1 % a clean session, two of a quality a week at most.
+      </p>
+    </section>
+  );
+}
