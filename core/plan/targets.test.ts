@@ -36,7 +36,14 @@ describe('what a block is to reach', () => {
     const { block, quality } = first();
     expect(block).toMatchObject({ from: monday, to: addDays(monday, 27) });
     expect(quality.tests).toEqual([
-      { testId: 'front_plank', side: 'both', now: 99, atEnd: Math.round(99 * 1.01 ** 8), orMore: false },
+      {
+        quality: 'anti_extension',
+        testId: 'front_plank',
+        side: 'both',
+        now: 99,
+        atEnd: Math.round(99 * 1.01 ** 8),
+        orMore: false,
+      },
     ]);
     const two = first({ weeks: weeks(2, 'build', [['anti_extension', 'main', 6]]) });
     expect(two.quality.tests[0]?.atEnd).toBe(Math.round(99 * 1.01 ** 4));

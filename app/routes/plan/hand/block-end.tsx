@@ -4,6 +4,7 @@ import { type BlockAhead, blocksAhead, mainsOf, type TestAhead, testAtEnd } from
 import { qualityWord } from '~/core/plan/hand/words';
 import type { PlanWeek } from '~/core/plan/season';
 import { sentence } from '~/core/words/counted';
+import { boardRows } from './dose-board';
 
 /** Where the picked block leads as it lies on the desk: seconds and repetitions made again with every move. */
 
@@ -43,11 +44,15 @@ export function BlockEnd({
   if (!block) return null;
   const before = was && blockAt(was, at, today);
   const planned = ends.planned.find(({ from, to }) => from <= at && at <= to);
-  const rows = mainsOf(block.weeks).map((quality) => ({
-    quality,
-    tests: ends.tests.filter((test) => test.quality === quality),
-    stands: planned?.qualities.find((one) => one.quality === quality),
-  }));
+  const mains = mainsOf(block.weeks);
+  // In the order of the board, which no move turns round.
+  const rows = boardRows(weeks)
+    .filter((id) => mains.includes(id))
+    .map((quality) => ({
+      quality,
+      tests: ends.tests.filter((test) => test.quality === quality),
+      stands: planned?.qualities.find((one) => one.quality === quality),
+    }));
   return (
     <section aria-labelledby="block-end" className="mt-6">
       <h3 id="block-end" className="text-xl">
