@@ -39,6 +39,16 @@ export async function on(principal: Principal, day: IsoDay, hour = 10): Promise<
   return principalOf({ staff, practice }, new Date(`${day}T${String(hour).padStart(2, '0')}:00:00Z`));
 }
 
+/** How a practice works, as its settings page would send it back unchanged. */
+export const settingsOf = ({
+  settings,
+  practiceName: name,
+  timeZone,
+  schoolId,
+  firstWeekday,
+  practiceVersion: version,
+}: StaffPrincipal) => ({ ...settings, name, timeZone, schoolId, firstWeekday, version });
+
 export async function aPractice(settings: Partial<PracticeSettings> = {}): Promise<TestPractice> {
   const practiceId = newId();
   await addPractice({

@@ -1,7 +1,17 @@
 import { ownDatabase } from '~/db/testing';
 import { forAthlete } from '../principal/principal';
 import { subjectOf } from '../principal/subject';
-import { aPlanned, aPractice, codesOf, must, on, sessionsOf, type TestPractice, testDay } from '../testing';
+import {
+  aPlanned,
+  aPractice,
+  codesOf,
+  must,
+  on,
+  sessionsOf,
+  settingsOf,
+  type TestPractice,
+  testDay,
+} from '../testing';
 import { sessionView } from '../views/session';
 import { layOut } from './lay-out';
 import { saveSettings } from './settings';
@@ -24,21 +34,8 @@ const rack = {
 };
 const save = async (own: object, over: object = {}) => {
   const principal = await on(practice.owner, testDay);
-  const {
-    settings,
-    practiceName: name,
-    timeZone,
-    schoolId,
-    firstWeekday,
-    practiceVersion: version,
-  } = principal;
   return saveSettings(principal, {
-    ...settings,
-    name,
-    timeZone,
-    schoolId,
-    firstWeekday,
-    version,
+    ...settingsOf(principal),
     rack: { ...rack, ...own },
     ...over,
   });

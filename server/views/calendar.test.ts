@@ -7,7 +7,17 @@ import { addBlackout, addEvent, changeEvent, removeEvent } from '../commands/pla
 import { planSeason } from '../commands/plan-season';
 import { saveSettings } from '../commands/settings';
 import { subjectOf } from '../principal/subject';
-import { aPlanned, aPractice, codesOf, must, on, sessionsOf, type TestPractice, testDay } from '../testing';
+import {
+  aPlanned,
+  aPractice,
+  codesOf,
+  must,
+  on,
+  sessionsOf,
+  settingsOf,
+  type TestPractice,
+  testDay,
+} from '../testing';
 import { type Appointment, calendarView } from './calendar';
 
 ownDatabase();
@@ -110,17 +120,7 @@ describe('an appointment of a calendar', () => {
   it('begins when the practice says, and counts once more when it says otherwise', async () => {
     const saying = async (more: object, hour: number, day = testDay) => {
       const principal = await on(practice.owner, day, hour);
-      const { settings, practiceName: name, practiceVersion: version } = principal;
-      const { timeZone, schoolId, firstWeekday } = principal;
-      return saveSettings(principal, {
-        ...settings,
-        name,
-        timeZone,
-        schoolId,
-        firstWeekday,
-        version,
-        ...more,
-      });
+      return saveSettings(principal, { ...settingsOf(principal), ...more });
     };
     const say = async (...said: Parameters<typeof saying>) => must(await saying(...said));
     const before = await byUid();
@@ -174,6 +174,15 @@ describe('an appointment of a calendar', () => {
       expect(after.get(uid)).toMatchObject({ cancelled: true, onDate: was.onDate });
       expect(after.get(uid)?.sequence).toBeGreaterThan(was.sequence);
     }
+    // An hour that is said counts for what is gone too: its last word comes after all the others.
+    const owner = await on(practice.owner, testDay, 13);
+    must(await saveSettings(owner, { ...settingsOf(owner), startsAt: '17:30' }));
+    const coach = await on(practice.coach, testDay, 14);
+    const subject = await subjectOf(coach, athleteId);
+    if (!subject) throw new Error('nobody');
+    const said = new Map((await calendarView(coach, subject)).entries.map((one) => [one.uid, one]));
+    for (const [uid, one] of after)
+      if (one.cancelled) expect(said.get(uid)).toMatchObject({ cancelled: true, sequence: one.sequence + 2 });
   });
 });
 
