@@ -1,5 +1,5 @@
-import { addDays, type IsoDay } from '~/core/body/dates';
-import type { QualityId, SideKey } from '~/core/catalogue/qualities';
+import type { IsoDay } from '~/core/body/dates';
+import type { QualityId } from '~/core/catalogue/qualities';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality } from '~/core/dose/choose';
 import type { Setup } from '~/core/dose/limits';
