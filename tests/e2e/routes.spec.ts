@@ -432,7 +432,9 @@ const sendable = rows.filter(([, { send }]) => send.length > 0);
 /** Rows whose address names something of a practice, or whose body does. */
 const named = rows.filter(
   ([pattern, { body }]) =>
-    /Id/.test(pattern.replace(/:(ladder|tool|school|sport)Id/, '')) || body || pattern.startsWith('instruments'),
+    /Id/.test(pattern.replace(/:(ladder|tool|school|sport)Id/, '')) ||
+    body ||
+    pattern.startsWith('instruments'),
 );
 /** Two things in one address that must belong together. */
 const pairs = rows.filter(([pattern]) => /:athleteId.*:\w+Id/.test(pattern));
