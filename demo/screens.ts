@@ -57,13 +57,7 @@ export interface Team {
 }
 
 /** The screens of one person with all their trials, by the product's own batteries, gates and commands. */
-export function screensOf(
-  person: DemoPerson,
-  id: string,
-  team: Team,
-  today: IsoDay,
-  random: () => number,
-): Happening[] {
+export function screensOf(person: DemoPerson, id: string, team: Team, today: IsoDay): Happening[] {
   const visits = person.screens.flatMap((ago, n): Visit[] => [
     { day: daysAgo(today, ago), n, tests: undefined, tester: team.coach },
     // After the first of several screens a second tester repeated some tests, to learn how far they can be trusted.
@@ -74,11 +68,11 @@ export function screensOf(
   return visits.map((visit) => ({
     day: visit.day,
     order: 1,
-    happens: () => screened(person, id, visit, random),
+    happens: () => screened(person, id, visit),
   }));
 }
 
-async function screened(person: DemoPerson, id: string, visit: Visit, random: () => number): Promise<void> {
+async function screened(person: DemoPerson, id: string, visit: Visit): Promise<void> {
   const { day, n, tests: onlyTests, tester } = visit;
   const principal = at(tester, day);
   const subject = await subjectOf(principal, id);
@@ -93,8 +87,8 @@ async function screened(person: DemoPerson, id: string, visit: Visit, random: ()
     minutes: 55,
     firstSide,
   });
-  // Repeats draw their own numbers, so that the rest of the world stays as it is.
-  const draw = onlyTests ? mulberry32(`repeat ${id} ${n}`) : random;
+  // Every visit draws its own numbers: what others had before it, on whatever day of the week, changes nothing here.
+  const draw = mulberry32(`${onlyTests ? 'repeat' : 'screen'} ${id} ${n}`);
   const items = battery.items.filter((item) => !onlyTests || onlyTests.includes(item.testId));
   if (items.length === 0) return;
   const screeningId = stableUuid(onlyTests ? `repeat ${id} ${n}` : `screen ${id} ${n}`);

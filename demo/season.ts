@@ -1,8 +1,9 @@
-import { addDays, type IsoDay, weekStartOf } from '~/core/body/dates';
+import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
 import { shippedTrade } from '~/core/catalogue/trade';
 import type { LoggedSet } from '~/core/coach/log-form';
 import { plannedSets } from '~/core/coach/planned-sets';
 import type { Reserve } from '~/core/dose/logged';
+import { mulberry32 } from '~/core/signals/random';
 import { openProposals } from '~/db/queries/ladders';
 import { type StoredSession, sessionsBetween } from '~/db/queries/sessions';
 import { decideProposals } from '~/server/commands/decide-proposals';
@@ -16,13 +17,7 @@ import { stableUuid } from './stable';
 const laterOf = (a: string, b: string): string => [a, b].sort()[1] ?? b;
 
 /** Plans in the first week of work and lives through it to today. */
-export function seasonOf(
-  person: DemoPerson,
-  id: string,
-  coach: Actor,
-  today: IsoDay,
-  random: () => number,
-): Happening[] {
+export function seasonOf(person: DemoPerson, id: string, coach: Actor, today: IsoDay): Happening[] {
   const thisWeek = weekStartOf(today, coach.practice.firstWeekday === 0 ? 0 : 1);
   const weeksDone = person.weeksDone ?? 0;
   const firstScreen = daysAgo(today, person.screens[0] ?? 0);
@@ -54,7 +49,7 @@ export function seasonOf(
       return {
         day,
         order: 4,
-        happens: () => (missed ? Promise.resolve() : trained(person, id, coach, today, day, random)),
+        happens: () => (missed ? Promise.resolve() : trained(person, id, coach, today, day)),
       };
     }).filter(({ day }) => day >= from && day < today);
     return [laidOut, ...days];
@@ -72,9 +67,10 @@ async function trained(
   coach: Actor,
   today: IsoDay,
   day: IsoDay,
-  random: () => number,
 ): Promise<void> {
   const { practice } = coach;
+  // Each day draws its own numbers, counted back from today: a world begun on another weekday differs little.
+  const random = mulberry32(`log ${id} ${daysBetween(day, today)}`);
   const [session, ...ahead] = await sessionsBetween(practice.id, id, day, addDays(today, -1));
   if (session?.onDate !== day) return;
   // The newest session behind us: its proposals wait, and its pain is the open flag.

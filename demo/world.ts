@@ -55,8 +55,8 @@ async function livePerson(team: Team, person: DemoPerson, today: IsoDay): Promis
   await live([
     begins,
     ...(answered ? [clears] : []),
-    ...screensOf(person, id, team, today, random),
-    ...(person.weeksDone === undefined ? [] : seasonOf(person, id, coach, today, random)),
+    ...screensOf(person, id, team, today),
+    ...(person.weeksDone === undefined ? [] : seasonOf(person, id, coach, today)),
   ]);
   for (const [i, session] of (person.usualWeek ?? []).entries())
     must(

@@ -25,20 +25,21 @@ async function untilIdle(router: Router): Promise<void> {
 
 /**
  * Brings the page up to date, where the server can be reached: a page that is open without network stays as it is, instead of
- * giving way to an error.
+ * giving way to an error. Gives whether it did.
  */
-export function useLookAgain(): () => Promise<void> {
+export function useLookAgain(): () => Promise<boolean> {
   const router = useContext(UNSAFE_DataRouterContext)?.router;
   return useCallback(async () => {
-    if (!router) return;
+    if (!router) return false;
     try {
       const { ok } = await fetch('/healthz', { cache: 'no-store', signal: AbortSignal.timeout(waitMs) });
-      if (!ok) return;
+      if (!ok) return false;
     } catch {
       // It is looked at again with the next news, or when somebody goes on.
-      return;
+      return false;
     }
     await untilIdle(router);
     await router.revalidate();
+    return true;
   }, [router]);
 }

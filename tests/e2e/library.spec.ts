@@ -1,6 +1,15 @@
 import { expect, test } from '@playwright/test';
 import { v7 as uuidv7 } from 'uuid';
-import { addAthlete, clearAthlete, demoAthlete, hydrated, ready, warning } from './people';
+import {
+  addAthlete,
+  clearAthlete,
+  demoAthlete,
+  hydrated,
+  openStation,
+  plainTrial,
+  ready,
+  warning,
+} from './people';
 
 const ysoldeId = demoAthlete('Ysolde Marrick').slice('/athletes/'.length);
 
@@ -306,7 +315,17 @@ test('what the bench sends stands on a card beside the others, and is asked abou
 });
 
 test('the ratios start from the results of the chosen athlete', async ({ page }) => {
-  await page.goto(`/bench/ratio?athlete=${demoAthlete('Ysolde Marrick').slice(10)}`);
+  const { path } = await addAthlete(page.request);
+  await clearAthlete(page.request, path);
+  const screen = await openStation(page, path, ['side_plank', 'pelvic_drop_stance']);
+  for (const trial of [
+    plainTrial(screen, 'side_plank', { side: 'left', value: 46 }),
+    plainTrial(screen, 'side_plank', { side: 'right', value: 67 }),
+    plainTrial(screen, 'pelvic_drop_stance', { side: 'left', value: 9.5, endReason: 'done' }),
+    plainTrial(screen, 'pelvic_drop_stance', { side: 'right', value: 4, endReason: 'done' }),
+  ])
+    expect((await page.request.post('/sync', { data: { op: 'trial', trial } })).status()).toBe(200);
+  await page.goto(`/bench/ratio?athlete=${path.slice(10)}`);
   await hydrated(page);
   await page.getByLabel('Newest results of').selectOption({ label: 'Side plank' });
   await expect(page.getByRole('textbox', { name: 'Left' })).toHaveValue('46');

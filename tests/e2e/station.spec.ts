@@ -273,7 +273,10 @@ test('Space begins no trial more than asked, and E finishes the screen when all 
   await clearAthlete(page.request, path);
   await page.clock.install();
   await openStation(page, path, ['trunk_flexor_hold']);
-  await hydrated(page);
+  await page.route(/\/screen\/[^/]+\.data/, async (route) => {
+    if (route.request().method() === 'GET') await new Promise((resolve) => setTimeout(resolve, 2500));
+    await route.fallback();
+  });
   const trials = page.getByRole('region', { name: 'Trials of this test' }).getByRole('listitem');
   let done = 0;
   const hold = async () => {
@@ -290,10 +293,14 @@ test('Space begins no trial more than asked, and E finishes the screen when all 
   await hold();
   // E is for later while a trial is owed.
   while ((await page.getByRole('button', { name: 'Finish and rank' }).count()) === 0) await hold();
+  // What was sent stays on the page, and done, however long the page takes to hear of it from the server.
+  await expect(page.getByText('Everything is sent')).toBeAttached();
+  expect(await trials.count()).toBe(done);
   await page.keyboard.press(' ');
   await page.clock.runFor(3000);
   await expect(page.getByRole('button', { name: 'Stop', exact: true })).toBeHidden();
   await expect(trials).toHaveCount(done);
+  await expect(page.getByRole('button', { name: 'Finish and rank' })).toBeEnabled();
   await page.keyboard.press('e');
   await page.waitForURL(/\/link$/);
 });

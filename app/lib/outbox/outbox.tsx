@@ -1,6 +1,7 @@
 import {
   createContext,
   type ReactNode,
+  startTransition,
   useCallback,
   useContext,
   useEffect,
@@ -29,6 +30,8 @@ export interface Outbox {
   readonly owner: string;
   /** Not sent yet, in order. */
   readonly waiting: readonly Waiting[];
+  /** Sent, but the page was not brought up to date since: without them what was done here would vanish for a moment. */
+  readonly gone: readonly Waiting[];
   /** What waits here has been looked at; before, nothing can be said of it. */
   readonly known: boolean;
   /** Something is on its way onto this device: a page left now would lose it. */
@@ -80,7 +83,7 @@ export function OutboxProvider({
 }) {
   const [all, setAll] = useState<readonly Waiting[]>([]);
   const [state, setState] = useState<OutboxState>('idle');
-  const [sent, setSent] = useState(0);
+  const [gone, setGone] = useState<readonly Waiting[]>([]);
   const [puts, setPuts] = useState(0);
   const [known, setKnown] = useState(false);
   const lookAgain = useLookAgain();
@@ -136,11 +139,10 @@ export function OutboxProvider({
           return;
         }
         setState('sending');
+        if (outcome.what === 'sent') setGone((before) => [...before, outcome.it]);
         await read();
-        if (outcome.what === 'sent') {
-          settle(outcome.n, { what: 'sent', value: outcome.value });
-          setSent((count) => count + 1);
-        } else settle(outcome.n, outcome);
+        if (outcome.what === 'sent') settle(outcome.it.n, { what: 'sent', value: outcome.value });
+        else settle(outcome.n, outcome);
       }
     } finally {
       running.current = false;
@@ -162,10 +164,14 @@ export function OutboxProvider({
 
   // Whatever page is open shows what the server has been told meanwhile, once when several went after each other.
   useEffect(() => {
-    if (sent === 0) return;
-    const soon = setTimeout(() => void lookAgain(), togetherMs);
+    if (gone.length === 0) return;
+    const soon = setTimeout(async () => {
+      // Behind the page's own change, which React also makes as a transition.
+      if (await lookAgain())
+        startTransition(() => setGone((before) => before.filter((one) => !gone.includes(one))));
+    }, togetherMs);
     return () => clearTimeout(soon);
-  }, [sent, lookAgain]);
+  }, [gone, lookAgain]);
 
   const outbox = useMemo<Outbox>(() => {
     const put = async (entries: readonly SyncEntryInput[]) => {
@@ -181,6 +187,7 @@ export function OutboxProvider({
     return {
       owner,
       waiting: all.filter((waiting) => !waiting.refused),
+      gone,
       aside: all.filter((waiting) => waiting.refused),
       known,
       keeping: puts > 0,
@@ -214,6 +221,6 @@ export function OutboxProvider({
       },
       retry: flush,
     };
-  }, [owner, all, known, puts, state, flush, read]);
+  }, [owner, all, gone, known, puts, state, flush, read]);
   return <OutboxContext.Provider value={outbox}>{children}</OutboxContext.Provider>;
 }

@@ -4,7 +4,7 @@ import { change, inTurn, remove, type Waiting, waitingOf } from './store';
 /** What became of the entry at the head of the queue. */
 export type Sent =
   | { readonly what: 'nothing' }
-  | { readonly what: 'sent'; readonly n: number; readonly value: unknown }
+  | { readonly what: 'sent'; readonly it: Waiting; readonly value: unknown }
   | { readonly what: 'refused'; readonly n: number; readonly issues: readonly Issue[] }
   | { readonly what: 'signed_out' }
   | { readonly what: 'away' };
@@ -54,7 +54,7 @@ export function sendNext(owner: string, to: string): Promise<Sent> {
       | undefined;
     if (response.ok && body) {
       await remove(first.n);
-      return { what: 'sent', n: first.n, value: body.value };
+      return { what: 'sent', it: first, value: body.value };
     }
     if (response.status === 401) return { what: 'signed_out' };
     if (response.status >= 400 && response.status < 500)

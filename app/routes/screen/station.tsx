@@ -91,19 +91,19 @@ function Station({ loaderData }: Route.ComponentProps) {
   const finish = useRef<HTMLFormElement>(null);
   const finishing = useNavigation().state !== 'idle';
 
-  const trials = useMemo(
-    () =>
-      trialsWith(
-        loaderData.trials,
-        outbox.waiting.map(({ entry }) => entry),
-        screeningId,
-        tests,
-        pain,
-      ),
-    [loaderData.trials, outbox.waiting, screeningId, tests, pain],
+  const since = useMemo(
+    () => [
+      ...outbox.gone.map(({ entry }) => ({ ...entry, sent: true })),
+      ...outbox.waiting.map(({ entry }) => entry),
+    ],
+    [outbox.gone, outbox.waiting],
   );
-  const warmUpDone = outbox.waiting.reduce(
-    (was, { entry }) => (entry.op === 'warm_up' && entry.screeningId === screeningId ? entry.done : was),
+  const trials = useMemo(
+    () => trialsWith(loaderData.trials, since, screeningId, tests, pain),
+    [loaderData.trials, since, screeningId, tests, pain],
+  );
+  const warmUpDone = since.reduce(
+    (was, entry) => (entry.op === 'warm_up' && entry.screeningId === screeningId ? entry.done : was),
     loaderData.warmUpDone,
   );
 
@@ -244,6 +244,7 @@ function Station({ loaderData }: Route.ComponentProps) {
     );
   }
   const allDone = tests.every(round.isDone);
+  const mayFinish = !finishing && outbox.waiting.length === 0 && trials.length > 0;
   return (
     <div
       className={clsx(
@@ -288,11 +289,7 @@ function Station({ loaderData }: Route.ComponentProps) {
           <BatteryRail tests={tests} at={at} round={round} busy={busy} onGo={go} />
         </div>
         <div className="mt-auto px-4 pb-4 max-lg:hidden">
-          <FinishForm
-            form={finish}
-            ready={allDone}
-            disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
-          />
+          <FinishForm form={finish} ready={allDone} disabled={!mayFinish} />
           <p className="mt-2 text-note text-mortar">Press ? for the keys.</p>
         </div>
       </aside>
@@ -362,14 +359,11 @@ function Station({ loaderData }: Route.ComponentProps) {
           onNext={() => go(following ?? (at + 1) % tests.length)}
           complete={round.isDone(test)}
           onFinish={() => {
-            if (allDone) finish.current?.requestSubmit();
+            if (allDone && mayFinish) finish.current?.requestSubmit();
           }}
         />
         <div className="mt-10 lg:hidden">
-          <FinishForm
-            ready={allDone}
-            disabled={finishing || outbox.waiting.length > 0 || trials.length === 0}
-          />
+          <FinishForm ready={allDone} disabled={!mayFinish} />
         </div>
       </main>
     </div>

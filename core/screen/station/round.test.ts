@@ -65,6 +65,7 @@ describe('a trial that waits', () => {
     const waiting: WaitingEntry[] = [
       { op: 'amend', trial: input({ id: 'a', value: 70 }) },
       { op: 'void', trialId: 'b' },
+      { op: 'trial', sent: true, trial: input({ id: 'f', value: 40 }) },
       { op: 'trial', trial: input({ id: 'd' }) },
       { op: 'trial', trial: input({ id: 'e', screeningId: 'other' }) },
       { op: 'log' },
@@ -80,6 +81,7 @@ describe('a trial that waits', () => {
     expect(found.map(({ id, text, sent }) => [id, text, sent])).toEqual([
       ['a', '70 s', false],
       ['c', '60 s', true],
+      ['f', '40 s', true],
       ['d', '61.3 s', false],
     ]);
   });

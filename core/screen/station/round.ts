@@ -6,11 +6,12 @@ import type { TrialInput } from '../trial/trial';
 import { gradeWords } from '../trial/words';
 import { otherOf, type ShownTrial, type StationTest } from './shown';
 
-/** A trial not yet on the server, as the station's list shows it. */
+/** A trial as its tester sees it before the server tells of it. */
 export function shownFrom(
   trial: TrialInput,
   test: Pick<StationTest, 'kind' | 'levels' | 'unit' | 'load'> | undefined,
   pain: PainSettings,
+  sent = false,
 ): ShownTrial {
   const grade = trial.grade ? gradeWords[trial.grade].toLowerCase() : '';
   const figure =
@@ -32,7 +33,7 @@ export function shownFrom(
       .join(', '),
     ended: trial.endReason,
     pain: trial.endReason === 'pain' || judgePain(trial.painScore, trial.painRegion, pain) === 'end',
-    sent: false,
+    sent,
     answered: trial.answered,
     simulated: trial.simulated,
     marks: [],
@@ -40,23 +41,25 @@ export function shownFrom(
   };
 }
 
-/** What waits on this device and concerns trials: one kept or answered, one taken out. */
+/** What was done on this device and concerns trials: one kept or answered, one taken out. */
 export interface WaitingEntry {
   readonly op: string;
+  /** The server has it already, what it told last is older. */
+  readonly sent?: boolean;
   readonly trialId?: string;
   readonly trial?: Pick<TrialInput, 'id' | 'screeningId' | 'testId'>;
 }
 
-/** The trials of a screen as its tester sees them: those on the server with what still waits on this device put over them. */
+/** The trials of a screen as its tester sees them: those the server told of with what was done here since put over them. */
 export function trialsWith(
   kept: readonly ShownTrial[],
-  waiting: readonly WaitingEntry[],
+  since: readonly WaitingEntry[],
   screeningId: string,
   tests: readonly StationTest[],
   pain: PainSettings,
 ): ShownTrial[] {
   const byId = new Map(kept.map((trial) => [trial.id, trial]));
-  for (const entry of waiting) {
+  for (const entry of since) {
     if (entry.op === 'void' && entry.trialId) byId.delete(entry.trialId);
     if (entry.op !== 'trial' && entry.op !== 'amend') continue;
     if (entry.trial?.screeningId !== screeningId) continue;
@@ -67,6 +70,7 @@ export function trialsWith(
         trial,
         tests.find((test) => test.id === trial.testId),
         pain,
+        entry.sent,
       ),
     );
   }
