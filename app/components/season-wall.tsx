@@ -1,7 +1,8 @@
 import { useId } from 'react';
 import { dayText, weekText } from '~/app/lib/format';
 import { addDays } from '~/core/body/dates';
-import { type Phase, phaseNames } from '~/core/dose/phases';
+import type { Phase } from '~/core/catalogue/phases';
+import { phaseNames } from '~/core/dose/phases';
 import { type Course, type LaidWeek, type Pier, wallOf } from '~/core/plan/wall';
 import { counted } from '~/core/words/counted';
 import { Scroller } from './scroller';

@@ -1,4 +1,5 @@
 import type { Rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import type { Side } from '~/core/catalogue/qualities';
 import type { LoadSaid } from '~/core/catalogue/rung-load';
 import { addFlexion, type Flexion, withinFlexion } from '~/core/clear/flexion';
@@ -8,7 +9,7 @@ import { type Candidate, chooseRungs, type LadderQuality } from '~/core/dose/cho
 import { leverAtContact, leverFor } from '~/core/dose/levers';
 import { doseOfSet, limitsOf, rungAt, startValue } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import { type Issue, issue } from '~/core/result';

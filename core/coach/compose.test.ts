@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { cautions, equipment, type QualityId, quality, rung, schools } from '~/core/catalogue';
 import { noEdits } from '~/core/catalogue/edits';
+import { phases } from '~/core/catalogue/phases';
 import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
 import { withinFlexion } from '~/core/clear/flexion';
 import { gateOf, testDay } from '~/core/clear/testing';
 import type { LadderQuality } from '~/core/dose/choose';
-import { phases } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import { workSeconds } from '~/core/dose/work';
 import type { DoseCell, PlanWeek } from '~/core/plan/season';

@@ -1,6 +1,7 @@
 import { leverInWords } from '~/core/body/lever';
 import type { Load } from '~/core/body/posture';
 import { type AmountUnit, qualityName, type Rung, type Side } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { type LoadSaid, loadInWords } from '~/core/catalogue/rung-load';
 import { schoolWords } from '~/core/catalogue/school-words';
 import { pieceRestS } from '~/core/dose/amounts';
@@ -9,7 +10,7 @@ import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { stopsAtContact } from '~/core/dose/contact';
 import type { LimitBasis } from '~/core/dose/limits';
 import { minuteMark } from '~/core/dose/minute';
-import { type Phase, phaseAims, phaseNames } from '~/core/dose/phases';
+import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { turnsOut } from '~/core/dose/turn-out';
 import { amountText, prescriptionMinutes } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';

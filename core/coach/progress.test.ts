@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { amountFor, windowOf } from '~/core/dose/amounts';
 import { isSkill } from '~/core/dose/character';
 import type { Lesson } from '~/core/dose/lessons';
 import { limitsOf } from '~/core/dose/limits';
 import type { SessionOutcome, SetRecord } from '~/core/dose/logged';
-import type { Phase } from '~/core/dose/phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import type { UnderWay } from './prescription';
 import { effectOf, insideRamp, meetsCriterion, type Proposal, painHolds, progress } from './progress';

@@ -1,4 +1,5 @@
 import type { Rung, Side } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { type HeldQuality, heldByPain, judgePain, type PainSettings } from '~/core/clear/pain';
 import { regionsOf, whereText } from '~/core/clear/pain-map';
 import { amountFor, windowOf } from '~/core/dose/amounts';
@@ -8,7 +9,7 @@ import { beyondOwn } from '~/core/dose/levers';
 import { doseOfSet, limitsOf, startValue } from '~/core/dose/limits';
 import { isClean, type SessionOutcome, type SetRecord } from '~/core/dose/logged';
 import { minuteMet } from '~/core/dose/minute';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
 import { repsInMinute } from '~/core/screen/trial/by-rung';
 import { counted } from '~/core/words/counted';

@@ -1,7 +1,8 @@
 import { addDays, daysBetween, type IsoDay } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { startValue } from '~/core/dose/limits';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 import type { PlanWeek } from '~/core/plan/season';
 import { dayInWords } from '~/core/words/days';
 import type { UnderWay } from './prescription';

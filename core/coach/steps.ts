@@ -1,12 +1,13 @@
 import { leverInWords } from '~/core/body/lever';
 import type { Rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { windowOf } from '~/core/dose/amounts';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { broughtIn, type Candidate, judgeHeld, type Wanted } from '~/core/dose/choose';
 import { beyondOwn, leverAtContact, leverFor } from '~/core/dose/levers';
 import { limitsOf, type Setup } from '~/core/dose/limits';
 import { loadsFor } from '~/core/dose/loads';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 
 /** One step up or down from an exercise: a lever, a load or a rung that can be asked. */
 

@@ -4,6 +4,7 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
+import { timeIn } from '~/core/people/time';
 import type { Blackout } from '~/core/plan/calendar';
 import { primerDays, sessionDaysOf } from '~/core/plan/days';
 import type { PlanWeek } from '~/core/plan/season';
@@ -61,20 +62,21 @@ export const redoseInput = (
   week: given.week,
   weakerSide: weakerSides(standing.linked.priorities),
   underWay: given.underWay,
-  minutesPerSession: standing.athlete.minutesPerSession - given.byHandMinutes,
+  minutesPerSession: timeIn(standing.athlete, given.week.phase).minutesPerSession - given.byHandMinutes,
   priority: priorityOf(standing),
   bent: given.bent,
 });
 
 /** What `compose` takes, for where an athlete stands. */
 export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekGiven): ComposeInput {
+  const { weekdays, minutesPerSession } = timeIn(standing.athlete, given.week.phase);
   const days =
     given.laidOutDays && given.laidOutDays.length > 0
       ? given.laidOutDays
       : sessionDaysOf(
           given.week,
           {
-            weekdays: standing.athlete.weekdays,
+            weekdays,
             events: standing.events,
             blackouts: given.blackouts,
             training: given.training,
@@ -85,7 +87,7 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
     athlete,
     week: given.week,
     days,
-    minutesPerSession: standing.athlete.minutesPerSession,
+    minutesPerSession,
     weakerSide: weakerSides(standing.linked.priorities),
     priority: priorityOf(standing),
     underWay: given.underWay,

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { ladderOf, ladders, rung } from '~/core/catalogue';
+import { phases } from '~/core/catalogue/phases';
 import { amountFor, leastAmount, windowOf, withinCap } from './amounts';
 import { fitsPhase, isSkill, tooQuickFor } from './character';
 import { limitsOf } from './limits';
-import { phaseRules, phases } from './phases';
+import { phaseRules } from './phases';
 import { anAthlete } from './testing';
 
 const asked = (rungId: string, share: number, a = anAthlete({ done: new Set([rungId]) }), load?: number) => {

@@ -1,9 +1,10 @@
 import { usualBreathS } from '~/core/body/dose';
 import type { Ladder, Rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import type { DoseAthlete } from './athlete';
 import { isSkill } from './character';
 import { doseOfSet, type Limit } from './limits';
-import { type Phase, phaseRules, type Window } from './phases';
+import { phaseRules, type Window } from './phases';
 import { workSeconds } from './work';
 
 /** From a limit to what is asked of a set. */

@@ -1,6 +1,6 @@
 import { parseTempo, tempoS } from '~/core/body/dose';
 import type { Ladder, Rung } from '~/core/catalogue';
-import type { Phase } from './phases';
+import type { Phase } from '~/core/catalogue/phases';
 
 /** What sort of work a phase is for, beyond how much of it. Source: the phase table, last column. */
 

@@ -1,10 +1,10 @@
 import { rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { windowOf } from './amounts';
 import { breathFirst, chooseRungs, judgeHeld, type LadderQuality, type Wanted } from './choose';
 import { limitsOf } from './limits';
 import { loadsFor } from './loads';
-import type { Phase } from './phases';
 import { anAthlete, type GivenAthlete, holdsOf90 } from './testing';
 
 /** Which rung: what opens it, how far an entry goes, and what makes one better than another. */

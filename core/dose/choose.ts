@@ -1,4 +1,5 @@
 import { caution, type Ladder, type Rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { type Issue, issue } from '~/core/result';
 import { type AskedAmount, amountFor, windowOf } from './amounts';
 import type { DoseAthlete } from './athlete';
@@ -6,7 +7,7 @@ import { fitsPhase, tooQuickFor } from './character';
 import { leverAtContact, leverFor, leverKept } from './levers';
 import { type Limit, limitOf, limitsOf, rungAt, type Setup } from './limits';
 import { loadsFor } from './loads';
-import { type Phase, phaseRules } from './phases';
+import { phaseRules } from './phases';
 
 /** Which rung: candidates of all ladders of a quality, filtered, then ranked by how well they fit the phase. */
 

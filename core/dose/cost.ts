@@ -1,7 +1,7 @@
+import type { Phase } from '~/core/catalogue/phases';
 import { pieceRestS } from './amounts';
 import type { DoseAthlete } from './athlete';
 import { type Candidate, chooseRungs, type LadderQuality, type Wanted } from './choose';
-import type { Phase } from './phases';
 import { changeOverS, workSeconds } from './work';
 
 /** What a set of a quality costs in minutes and is worth in dose: read from the prescription that would be given. */

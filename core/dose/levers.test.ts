@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { leverInWords, leverNamed, leverOf, withLever } from '~/core/body/lever';
 import type { Posture } from '~/core/body/posture';
 import { rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { type Candidate, chooseRungs, judgeHeld, type LadderQuality } from './choose';
 import { lessonsOf } from './learn';
@@ -9,7 +10,7 @@ import { beyondOwn, leverAtContact, leverFor, leverKept } from './levers';
 import { limitOf, limitsOf } from './limits';
 import { loadsFor } from './loads';
 import type { SessionOutcome, SetRecord } from './logged';
-import { type Phase, phaseRules } from './phases';
+import { phaseRules } from './phases';
 import { anAthlete, holdsOf90, man } from './testing';
 
 /** Levers that are set for an athlete: which there are, what they do to a limit, and when they are taken. */

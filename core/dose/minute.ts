@@ -1,8 +1,8 @@
 import type { Rung } from '~/core/catalogue';
+import type { Phase } from '~/core/catalogue/phases';
 import { repsInMinute } from '~/core/screen/trial/by-rung';
 import type { DoseAthlete } from './athlete';
 import { isClean, type SetRecord } from './logged';
-import type { Phase } from './phases';
 
 /**
  * Reps against the clock: a drill is begun with about ten controlled reps; once they are easy, its last set is as many clean ones

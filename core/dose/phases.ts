@@ -1,7 +1,6 @@
-/** Phases of a season, and what each asks of a limit: windows, share, sets. Source: the prescription rules; every figure a default. */
+import type { Phase } from '~/core/catalogue/phases';
 
-export const phases = ['ground', 'build', 'load', 'sport', 'sharpen', 'hold', 'restore'] as const;
-export type Phase = (typeof phases)[number];
+/** Phases of a season, and what each asks of a limit: windows, share, sets. Source: the prescription rules; every figure a default. */
 
 export const phaseNames: Readonly<Record<Phase, string>> = {
   ground: 'Ground',

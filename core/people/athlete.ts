@@ -5,6 +5,7 @@ import { equipment } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
+import { phaseTimeSchema, timeInSchema } from './time';
 
 /** An athlete as they are written down: figures in kilograms and metres. Messages are codes. */
 
@@ -44,9 +45,9 @@ export const athleteSchema = z.object({
   /** One of the practice's, which has some of its own; null for the one the practice works by. */
   schoolId: z.string().min(1, 'athlete.school').max(80, 'athlete.school').nullable(),
   kit: z.array(z.string().refine((id) => kitIds.has(id), 'athlete.kit')).max(60),
-  sessionsPerWeek: z.number().int().min(1, 'athlete.sessions').max(5, 'athlete.sessions'),
-  minutesPerSession: z.number().int().min(8, 'athlete.minutes').max(45, 'athlete.minutes'),
-  weekdays: z.array(z.number().int().min(0).max(6)).min(1, 'athlete.weekdays').max(7),
+  ...phaseTimeSchema.shape,
+  /** Phases with a time of their own. */
+  timeIn: timeInSchema.default({}),
   note: z.string().transform(plainText).pipe(z.string().max(2000, 'form.too_long')).default(''),
 });
 export type AthleteInput = z.output<typeof athleteSchema>;

@@ -1,6 +1,6 @@
 import { addDays } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import type { LadderQuality } from '~/core/dose/choose';
-import type { Phase } from '~/core/dose/phases';
 import { blocksAhead, type GrowingWeek, mainsOf, testAtEnd } from './block-ends';
 
 const monday = '2027-01-04';

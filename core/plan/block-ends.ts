@@ -1,8 +1,8 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { growth, growthsAWeek } from '~/core/dose/growth';
-import type { Phase } from '~/core/dose/phases';
 import type { PlanWeek } from './season';
 import { blocksOf } from './tiers';
 

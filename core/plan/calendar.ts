@@ -1,5 +1,5 @@
 import { addDays, daysBetween, type IsoDay, weekStartOf } from '~/core/body/dates';
-import { type Phase, phases } from '~/core/dose/phases';
+import { type Phase, phases } from '~/core/catalogue/phases';
 import { type PhaseStart, phasesByHand } from './hand/by-hand';
 
 /** One kind a week, in order of precedence. */

@@ -1,5 +1,5 @@
+import type { Phase } from '~/core/catalogue/phases';
 import type { LadderQuality } from '~/core/dose/choose';
-import type { Phase } from '~/core/dose/phases';
 
 /** Of the last load weeks' minutes: the least and the most of a low week. */
 export type LowShare = readonly [least: number, most: number];

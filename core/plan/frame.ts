@@ -1,8 +1,10 @@
 import { addDays, daysBetween } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import { type QualityId, quality, qualityIds, type SideKey, sideKeysOf } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 import { changeOverS } from '~/core/dose/work';
+import { minutesIn, timeIn } from '~/core/people/time';
 import { anchorsOf, type CalendarWeek, seasonCalendar } from './calendar';
 import { spread, trainingDays } from './days';
 import { breathGates, cautionFactor, planDefaults as d, type LowShare, phaseGates } from './defaults';
@@ -119,13 +121,14 @@ export const historyOf = (input: Pick<PeriodiseInput, 'history'>, id: LadderQual
 
 /** Days from the season's first on which a week's sessions lie. */
 function sessionDaysIn(week: CalendarWeek, first: string, input: PeriodiseInput): readonly number[] {
+  const { weekdays, sessionsPerWeek } = timeIn(input, week.phase);
   const days = trainingDays(week.startsOn, {
-    weekdays: input.weekdays ?? [0, 1, 2, 3, 4, 5, 6],
+    weekdays,
     events: input.events,
     blackouts: input.blackouts,
     training: input.training,
   });
-  const count = Math.min(input.sessionsPerWeek, days.length);
+  const count = Math.min(sessionsPerWeek, days.length);
   return spread(days, count, input.training).map((day) => daysBetween(first, day));
 }
 
@@ -169,7 +172,6 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     ? (id: LadderQuality, phase: Phase) => costs[`${id}|${phase}`]
     : (id: LadderQuality, phase: Phase) => plainCost(id, phase);
   const wants = wantsOf(input);
-  const offered = input.sessionsPerWeek * input.minutesPerSession;
   const breath = wants.find(({ id }) => id === 'breath_brace');
   const gateOf = (id: LadderQuality, phase: Phase, index = Number.POSITIVE_INFINITY) => {
     const gate = phaseGates[phase]?.[id] ?? 1;
@@ -180,7 +182,7 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
   };
   const blocks = proposeTiers(blocksOf(calendar), calendar, {
     wants,
-    minutesPerWeek: offered,
+    minutesIn: (phase) => minutesIn(input, phase),
     sport: input.sport ?? '',
     byHand: input.tiers ?? {},
     mayBe: (id, phase) =>
@@ -227,7 +229,7 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
       ? (tier === 'main' ? 3 : 2) * (opens ?? 1)
       : tier === 'main'
         ? mostPerExposure * Math.min(3, sessions)
-        : offered <= d.longWeek
+        : minutesIn(input, week.phase) <= d.longWeek
           ? d.keepMost
           : d.keepMostLong;
     const capBy: Hold = gate * factor < 1 ? (factor < 1 ? 'caution' : 'gate') : 'cap';
@@ -260,9 +262,10 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     const black = week.kind === 'black';
     const sessionDays = black ? [] : sessionDaysIn(week, first, input);
     const sessions = sessionDays.length;
-    const share = sessions / input.sessionsPerWeek;
+    const time = timeIn(input, week.phase);
+    const share = sessions / time.sessionsPerWeek;
     const minutesAvailable =
-      sessions * input.minutesPerSession + givenBy(input.giving, week.startsOn, 'minutes');
+      sessions * time.minutesPerSession + givenBy(input.giving, week.startsOn, 'minutes');
     const low = week.kind !== 'load';
     const eventWeek = week.kind === 'sharpen' && week.eventIds.some((id) => anchors.has(id));
     const fill = Math.min(1, entry + d.entryStep * loadWeeks);
@@ -291,7 +294,9 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     barred.push(...cannot);
     const most = rows.reduce((sum, row) => sum + minutesOf(row, row.most, 0, sessions), 0);
     const usual =
-      recent.length > 0 ? recent.reduce((all, one) => all + one, 0) / recent.length : fill * offered;
+      recent.length > 0
+        ? recent.reduce((all, one) => all + one, 0) / recent.length
+        : fill * minutesIn(input, week.phase);
     const room = low ? Math.min(minutesAvailable, (lowShare?.[1] ?? 1) * usual) : fill * minutesAvailable;
     const keepsOn = low ? Math.ceil(rows.filter(({ tier }) => tier === 'keep').length / 2) : rows.length;
     const least = fitLeast(
@@ -318,7 +323,9 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     const found = { ...base, loadWeeks, fill, rows: on, waiting };
     if (!low) {
       loadWeeks += 1;
-      recent = [...recent, Math.min(fill * offered, most / share)].slice(-d.rampTotalWeeks);
+      recent = [...recent, Math.min(fill * minutesIn(input, week.phase), most / share)].slice(
+        -d.rampTotalWeeks,
+      );
     }
     return found;
   });

@@ -1,5 +1,6 @@
 import { addDays, weekdayOf } from '~/core/body/dates';
 import type { LadderQuality } from '~/core/dose/choose';
+import { timeIn } from '~/core/people/time';
 import { anchorsOf } from './calendar';
 import { planDefaults as d, flexionShare } from './defaults';
 import type { FrameWeek, SeasonFrame } from './frame';
@@ -76,10 +77,11 @@ function holding(
 
 /** How many of the days an athlete trains the trunk on are too close to a sport session of risk. */
 const closedByRisk = ({ input }: SeasonFrame, week: FrameWeek): number => {
-  const { training, weekdays } = input;
+  const { training } = input;
+  const { weekdays } = timeIn(input, week.phase);
   return training
     ? Array.from({ length: 7 }, (_, i) => addDays(week.startsOn, i)).filter(
-        (day) => (weekdays?.includes(weekdayOf(day)) ?? true) && riskCloseTo(day, training),
+        (day) => weekdays.includes(weekdayOf(day)) && riskCloseTo(day, training),
       ).length
     : 0;
 };
@@ -105,7 +107,7 @@ export function reasonsOf(
       : [];
   if (!week.low && reasons.length === 0 && (whole?.minutes ?? 0) < d.fillLeast * week.minutesAvailable)
     reasons.push('In whole sets: one more of anything would not fit.');
-  if (risk > 0 && week.sessions < frame.input.sessionsPerWeek)
+  if (risk > 0 && week.sessions < timeIn(frame.input, week.phase).sessionsPerWeek)
     reasons.push(
       `A sport session of risk closes ${risk === 1 ? 'one of its days' : `${risk} of its days`}, so fewer sessions.`,
     );

@@ -1,7 +1,7 @@
 import { addDays } from '~/core/body/dates';
 import { type QualityId, qualities, sideKeysOf } from '~/core/catalogue';
+import { phases } from '~/core/catalogue/phases';
 import { gateOf, testDay } from '~/core/clear/testing';
-import { phases } from '~/core/dose/phases';
 import { anAthlete } from '~/core/dose/testing';
 import {
   anchorsOf,
@@ -329,6 +329,31 @@ describe('a week in whole sets', () => {
     // The event is on a Saturday: Monday alone is left of three days.
     const event = weeks.find(({ eventIds }) => eventIds.length > 0);
     expect(event).toMatchObject({ sessions: 1, minutesAvailable: 20 });
+  });
+  it('has the time of its phase: sessions, minutes, days, and as many qualities first as fit', () => {
+    const usual = { weekdays: [1, 3, 5], sessionsPerWeek: 3, minutesPerSession: 30 };
+    const sport = { sessionsPerWeek: 1, minutesPerSession: 15, weekdays: [2] };
+    const load = { sessionsPerWeek: 4, minutesPerSession: 40, weekdays: [0, 1, 2, 4] };
+    const { weeks } = periodise({ ...base, ...usual, timeIn: { sport, load } });
+    const plain = periodise({ ...base, ...usual }).weeks;
+    const most = { sport: [1, 15], load: [4, 160], ground: [3, 90], build: [3, 90] } as const;
+    for (const [i, week] of weeks.entries()) {
+      const whole = most[week.phase as keyof typeof most];
+      if (!whole) continue;
+      expect([week.phase, week.sessions, week.minutesAvailable]).toEqual([week.phase, ...whole]);
+      expect(week.minutes).toBeLessThanOrEqual(whole[1] + 0.5);
+      expect(week.phase).toBe(plain[i]?.phase);
+    }
+    const mains = (of: typeof weeks, phase: string) =>
+      new Set(
+        of
+          .filter((week) => week.phase === phase)
+          .flatMap(({ cells }) => cells.flatMap(({ tier, quality }) => (tier === 'main' ? [quality] : []))),
+      ).size;
+    expect(mains(weeks, 'sport')).toBe(1);
+    expect(mains(plain, 'sport')).toBeGreaterThan(1);
+    // A low week of a short phase has its share of that phase, and no more than its minutes.
+    for (const week of weeks) expect(week.minutes).toBeLessThanOrEqual(week.minutesAvailable + 0.5);
   });
   it('gives a week with fewer days its share, and one with none nothing', () => {
     const weekdays = [1, 3, 5];

@@ -1,8 +1,8 @@
 import { addDays, type IsoDay, weekStartOf } from '~/core/body/dates';
+import { phases } from '~/core/catalogue/phases';
 import { type QualityId, qualityIds } from '~/core/catalogue/qualities';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { costsOf } from '~/core/dose/cost';
-import { phases } from '~/core/dose/phases';
 import type { Standing } from '~/core/link/standing';
 import type { Blackout, UnderWayPlan } from './calendar';
 import type { PeriodiseInput, PlanPriority, PlanWeek } from './season';
@@ -79,6 +79,7 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     cautions: gate.cautions,
     history: given.history,
     weekdays: athlete.weekdays,
+    timeIn: athlete.timeIn,
     sport: given.athlete.sport,
     trunkWork: given.trunkWork,
     loadWeeksDone: given.loadWeeksDone,

@@ -1,6 +1,7 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { QualityId, SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
+import type { TimeGiven } from '~/core/people/time';
 import type { Blackout, CalendarWeek, PlanEvent, UnderWayPlan } from './calendar';
 import type { Eased } from './eased';
 import type { ByHand } from './hand/by-hand';
@@ -26,23 +27,19 @@ export interface PlanPriority {
   readonly weakerByGap: boolean;
 }
 
-export interface PeriodiseInput extends ByHand {
+export interface PeriodiseInput extends ByHand, TimeGiven {
   readonly startsOn: IsoDay;
   readonly events: readonly PlanEvent[];
   readonly blackouts: readonly Blackout[];
   readonly firstWeekday: 0 | 1;
   readonly level: Level;
   readonly ageYears: number;
-  readonly sessionsPerWeek: number;
-  readonly minutesPerSession: number;
   readonly priorities: readonly PlanPriority[];
   /** Qualities nothing may be planned for. */
   readonly blocked: readonly QualityId[];
   readonly cautions: readonly string[];
   /** Mean weekly dose of the last four weeks by `quality|side`; missing means none. */
   readonly history?: Readonly<Record<string, number>> | undefined;
-  /** Weekdays the athlete trains the trunk on; all of them when left out. */
-  readonly weekdays?: readonly number[] | undefined;
   /** Training of the sport beside it. */
   readonly training?: Training | undefined;
   /** Ladder sport id, for what a sport keeps in shape. */

@@ -24,6 +24,13 @@ export const prioritiesFrom = (values: readonly number[], gap: QualityId | undef
     }),
   );
 
+/** The time of a phase that has its own. */
+const aTime = fc.record({
+  sessionsPerWeek: fc.integer({ min: 1, max: 5 }),
+  minutesPerSession: fc.integer({ min: 8, max: 45 }),
+  weekdays: fc.subarray([0, 1, 2, 3, 4, 5, 6], { minLength: 1 }),
+});
+
 /** Seasons of every length, level and age, with what comes in between. */
 export const aSeason = fc
   .record({
@@ -35,6 +42,12 @@ export const aSeason = fc
     }),
     sessionsPerWeek: fc.integer({ min: 1, max: 5 }),
     minutesPerSession: fc.integer({ min: 8, max: 45 }),
+    timeIn: fc.option(
+      fc.dictionary(fc.constantFrom('ground', 'build', 'load', 'sport', 'sharpen', 'restore'), aTime, {
+        maxKeys: 2,
+      }),
+      { nil: undefined },
+    ),
     level: fc.constantFrom('novice' as const, 'trained' as const, 'advanced' as const),
     ageYears: fc.integer({ min: 10, max: 70 }),
     values: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 9, maxLength: 9 }),

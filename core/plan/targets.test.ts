@@ -1,8 +1,9 @@
 import { addDays } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import { testDay } from '~/core/clear/testing';
 import type { LadderQuality } from '~/core/dose/choose';
 import { limitsOf } from '~/core/dose/limits';
-import { type Phase, phaseRules } from '~/core/dose/phases';
+import { phaseRules } from '~/core/dose/phases';
 import { anAthlete, holdResult } from '~/core/dose/testing';
 import { blockTargets, type TargetsInput } from './targets';
 

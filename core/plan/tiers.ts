@@ -1,6 +1,6 @@
+import type { Phase } from '~/core/catalogue/phases';
 import { type QualityId, qualityIds } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import type { Phase } from '~/core/dose/phases';
 import type { CalendarWeek } from './calendar';
 
 /** Few things, properly: every quality of a block is main, keep or rest. */
@@ -69,7 +69,8 @@ export interface TierWant {
 
 export interface TiersInput {
   readonly wants: readonly TierWant[];
-  readonly minutesPerWeek: number;
+  /** Minutes a week of a phase has. */
+  readonly minutesIn: (phase: Phase) => number;
   readonly sport: string;
   /** Tiers set by hand, which stand. */
   readonly byHand: Readonly<Partial<Record<LadderQuality, Tier>>>;
@@ -134,7 +135,7 @@ export function proposeTiers(
         else if (was === 'rest') found.set(id, 'rest');
       }
     else {
-      const left = Math.max(0, mainsFor(input.minutesPerWeek) - pinned.length);
+      const left = Math.max(0, mainsFor(input.minutesIn(block.phase)) - pinned.length);
       // What is pinned takes the places there are; breath that comes first has its own.
       const firsts = free.filter((want) => want.first && may(want.id, 'main'));
       const others = free.filter(
@@ -145,7 +146,7 @@ export function proposeTiers(
         if (place < 2 || want.first || (score.get(want.id) ?? 0) >= worthMain * best)
           found.set(want.id, 'main');
     }
-    if (found.has('neck_control') && !(neckSports.has(input.sport) && input.minutesPerWeek >= 55))
+    if (found.has('neck_control') && !(neckSports.has(input.sport) && input.minutesIn(block.phase) >= 55))
       found.set('neck_control', 'rest');
     for (const [id, tier] of Object.entries(input.byHand) as [LadderQuality, Tier][])
       if (found.has(id)) found.set(id, tier === 'rest' || may(id, tier) ? tier : (found.get(id) ?? 'rest'));

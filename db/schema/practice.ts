@@ -16,6 +16,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
 import type { PracticeRack } from '~/core/dose/rack';
+import type { TimeGiven } from '~/core/people/time';
 import { oneOf } from './one-of';
 
 export interface PracticeSettings {
@@ -193,6 +194,8 @@ export const athlete = pgTable(
     sessionsPerWeek: integer().notNull().default(3),
     minutesPerSession: integer().notNull().default(25),
     weekdays: integer().array().notNull(),
+    /** Phases of the season with a time of their own. */
+    timeIn: jsonb().$type<NonNullable<TimeGiven['timeIn']>>().notNull().default({}),
     /** How much trunk work is done when a season begins; null until it was asked. */
     trunkWork: text({ enum: trunkWorkWords }),
     note: text().notNull().default(''),

@@ -1,3 +1,4 @@
+import type { Phase } from '~/core/catalogue/phases';
 import {
   type HandFigures,
   handBars,
@@ -7,7 +8,6 @@ import {
   usualFigures,
 } from '~/core/coach/by-hand';
 import { type Role, roleIn } from '~/core/coach/prescription';
-import type { Phase } from '~/core/dose/phases';
 import { type WeakerSide, weakerSides } from '~/core/link/weaker-sides';
 import { type Issue, issue, type Result, refuse } from '~/core/result';
 import { setById } from '~/db/queries/exercise-sets';

@@ -1,10 +1,10 @@
 import { z } from 'zod';
+import type { Phase } from '~/core/catalogue/phases';
 import { addFlexion, type Flexion } from '~/core/clear/flexion';
 import { handMost, handSessionBars } from '~/core/coach/by-hand';
 import { flexionOf } from '~/core/coach/compose';
 import { minutesOf, turnsLeft } from '~/core/coach/lay-session';
 import type { DoseAthlete } from '~/core/dose/athlete';
-import type { Phase } from '~/core/dose/phases';
 import type { Issue } from '~/core/result';
 import { changeSession, insertSessions, type StoredSession, setAside } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';

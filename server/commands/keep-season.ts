@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { daysBetween } from '~/core/body/dates';
+import { phases } from '~/core/catalogue/phases';
 import { ladderQualitySchema } from '~/core/catalogue/schema';
-import { phases } from '~/core/dose/phases';
 import { planReach } from '~/core/plan/defaults';
 import { givingRules } from '~/core/plan/hand/by-hand';
 import { inputWith } from '~/core/plan/hand/draft';

@@ -60,7 +60,7 @@ export async function makeSeason(
   if (!solved.ok) return refuse('season.collides');
   const { plan } = solved;
   const ranking = rankingRow(principal, standing);
-  const { level, sessionsPerWeek, minutesPerSession } = subject.athlete;
+  const { level, sessionsPerWeek, minutesPerSession, timeIn } = subject.athlete;
   const { locks = [], giving = [], phaseStarts } = input;
   const kept = await addSeason(
     {
@@ -76,6 +76,7 @@ export async function makeSeason(
         level,
         sessionsPerWeek,
         minutesPerSession,
+        timeIn,
         trunkWork: input.trunkWork ?? null,
         openWeeks: input.openWeeks ?? null,
         loadWeeksBefore: input.loadWeeksDone ?? 0,

@@ -9,6 +9,7 @@ import { leverFor } from '~/core/dose/levers';
 import { loadsFor } from '~/core/dose/loads';
 import { phaseRules } from '~/core/dose/phases';
 import { weakerSides } from '~/core/link/weaker-sides';
+import { timeIn } from '~/core/people/time';
 import { weekOf } from '~/core/plan/season-input';
 import { setsOfPractice } from '~/db/queries/exercise-sets';
 import { newestSeason } from '~/db/queries/plan';
@@ -68,7 +69,7 @@ export async function handView(
     onDate: session.onDate,
     weekStart: session.weekStart,
     minutes: view.minutes,
-    minutesOffered: athlete.minutesPerSession,
+    minutesOffered: timeIn(athlete, phase).minutesPerSession,
     gone: session.state === 'replaced',
     begun: session.log !== undefined || session.liveSets.length > 0,
     mayEdit: can(principal, 'session.edit'),

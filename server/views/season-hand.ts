@@ -54,7 +54,8 @@ export async function seasonHandView(
       subject,
       standing,
       dosed,
-      newest.weeks.map(toPlanWeek),
+      // The weeks the desk shows, so that both cut long phases into the same blocks.
+      ahead(newest.weeks),
     ),
     newId: newId(),
   };

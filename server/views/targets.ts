@@ -62,7 +62,6 @@ export function endsView(
     })),
   };
 }
-export type EndsView = ReturnType<typeof endsView>;
 
 /** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
 export function targetView(

@@ -149,3 +149,39 @@ test('settings refuse weights that do not add up, and a second tab', async ({ pa
   await page.getByRole('button', { name: 'Save the settings' }).click();
   await expect(page.getByText('Enter a number.')).toBeVisible();
 });
+
+test('a phase with another time is said in the form, refused at its field, and kept; what is empty is as usual', async ({
+  page,
+}) => {
+  const { path } = await addAthlete(page.request);
+  await page.goto(`${path}/edit`);
+  await hydrated(page);
+  await page.getByText('Another time in some phases').click();
+  const sport = page.getByRole('group', { name: 'Sport', exact: true });
+  await sport.getByLabel('Minutes').fill('5');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(sport.getByText(/8 to 45/)).toBeVisible();
+  await expect(sport.getByLabel('Minutes')).toHaveValue('5');
+  await sport.getByLabel('Minutes').fill('15');
+  await sport.getByLabel('Tue').check();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL((url) => url.pathname === path);
+  await page.goto(`${path}/edit`);
+  await hydrated(page);
+  await expect(sport.getByLabel('Sessions')).toHaveValue('3');
+  await expect(sport.getByLabel('Minutes')).toHaveValue('15');
+  await expect(sport.getByLabel('Tue')).toBeChecked();
+  await expect(sport.getByLabel('Mon')).not.toBeChecked();
+  const load = page.getByRole('group', { name: 'Load', exact: true });
+  await expect(load.getByLabel('Minutes')).toHaveValue('');
+  // Emptied, it is as usual again.
+  await sport.getByLabel('Sessions').fill('');
+  await sport.getByLabel('Minutes').fill('');
+  await sport.getByLabel('Tue').uncheck();
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await page.waitForURL((url) => url.pathname === path);
+  await page.goto(`${path}/edit`);
+  await hydrated(page);
+  await page.getByText('Another time in some phases').click();
+  await expect(sport.getByLabel('Sessions')).toHaveValue('');
+});

@@ -4,6 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import type { Reply } from '~/app/lib/forms';
+import { PhaseTimes, type TypedPhaseTimes } from './phase-times';
 
 export interface AthleteFormValues {
   id: string;
@@ -25,6 +26,7 @@ export interface AthleteFormValues {
   sessionsPerWeek: string;
   minutesPerSession: string;
   weekdays: string[];
+  time: TypedPhaseTimes;
   note: string;
 }
 
@@ -164,6 +166,9 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
           ))}
         </div>
         {fields.weekdays.errors ? <p className="font-bold">▲ {fields.weekdays.errors.join(' ')}</p> : null}
+        <div className="mt-3">
+          <PhaseTimes field={fields.time} values={values.time} days={days} />
+        </div>
       </fieldset>
 
       <fieldset>

@@ -8,6 +8,7 @@ import { principalIn, subjectIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/edit';
 import { AthleteForm } from './athlete-form';
 import { athleteChoices, athleteFields, athleteForm } from './form-data.server';
+import { typedTimes } from './phase-times';
 
 export const meta = athleteTitle('Edit');
 
@@ -39,6 +40,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       sessionsPerWeek: String(athlete.sessionsPerWeek),
       minutesPerSession: String(athlete.minutesPerSession),
       weekdays: athlete.weekdays.map(String),
+      time: typedTimes(athlete.timeIn),
       note: athlete.note,
     },
   };

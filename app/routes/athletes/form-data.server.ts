@@ -3,6 +3,7 @@ import { issueText } from '~/app/words/issue-text';
 import { type IsoDay, isIsoDay } from '~/core/body/dates';
 import { bodyLimits, parseDecimal, toMassKg, toStatureM } from '~/core/body/units';
 import { equipment } from '~/core/catalogue';
+import { type Phase, phases } from '~/core/catalogue/phases';
 import { usualSecondPercent } from '~/core/catalogue/sports';
 import type { Trade } from '~/core/catalogue/trade';
 import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
@@ -25,6 +26,16 @@ const decimal = (what: string) =>
 
 const whole = (what: string) =>
   z.coerce.number({ error: `${what} must be a number.` }).int(`${what} must be a whole number.`);
+
+/** The time of a phase as typed: what is left empty is as usual. */
+const typedTime = z
+  .object({
+    sessions: z.string().trim().default(''),
+    minutes: z.string().trim().default(''),
+    days: z.array(z.coerce.number()).default([]),
+  })
+  .optional();
+type TypedTime = z.output<typeof typedTime>;
 
 /** What the form sends: figures as typed, in the unit chosen beside them. */
 const typed = (today: IsoDay) =>
@@ -51,6 +62,11 @@ const typed = (today: IsoDay) =>
     sessionsPerWeek: whole('Sessions a week'),
     minutesPerSession: whole('Minutes a session'),
     weekdays: z.array(z.coerce.number(), { error: 'athlete.weekdays' }),
+    time: z
+      .object(
+        Object.fromEntries(phases.map((phase) => [phase, typedTime])) as Record<Phase, typeof typedTime>,
+      )
+      .optional(),
     note: z.string().default(''),
   });
 
@@ -62,6 +78,40 @@ const secondSport = (id: string, percent: string) =>
         secondDisciplineId: id,
         secondPercent: percent === '' ? usualSecondPercent : (parseDecimal(percent) ?? 0),
       };
+
+const sortedDays = (days: readonly number[]) => [...new Set(days)].sort();
+
+/** Phases with a time of their own; where a part of one is left empty, it is the usual one. */
+function timesOf(
+  usual: {
+    readonly sessionsPerWeek: number;
+    readonly minutesPerSession: number;
+    readonly weekdays: readonly number[];
+  },
+  typedTimes: Readonly<Partial<Record<Phase, TypedTime>>>,
+) {
+  // Text that is no number becomes one that is refused.
+  const figure = (text: string, otherwise: number) => (text === '' ? otherwise : (parseDecimal(text) ?? 0));
+  return Object.fromEntries(
+    phases.flatMap((phase) => {
+      const its = typedTimes[phase];
+      if (!its || (its.sessions === '' && its.minutes === '' && its.days.length === 0)) return [];
+      const time = {
+        sessionsPerWeek: figure(its.sessions, usual.sessionsPerWeek),
+        minutesPerSession: figure(its.minutes, usual.minutesPerSession),
+        weekdays: sortedDays(its.days.length > 0 ? its.days : usual.weekdays),
+      };
+      return [[phase, time]];
+    }),
+  );
+}
+
+/** The form's field of a part of a phase's time. */
+const timeFields: Readonly<Record<string, string>> = {
+  sessionsPerWeek: 'sessions',
+  minutesPerSession: 'minutes',
+  weekdays: 'days',
+};
 
 /** The form's field of a figure of the athlete. */
 export const athleteFields = { massKg: 'mass', statureM: 'stature' } as const;
@@ -92,6 +142,7 @@ export const athleteForm = (today: IsoDay) =>
       lengthUnit: _length,
       secondDisciplineId,
       secondPercent,
+      time,
       ...rest
     } = form;
     const read = athleteSchema.safeParse({
@@ -100,12 +151,19 @@ export const athleteForm = (today: IsoDay) =>
       massKg,
       statureM,
       schoolId: form.schoolId === 'practice' ? null : form.schoolId,
-      weekdays: [...new Set(form.weekdays)].sort(),
+      weekdays: sortedDays(form.weekdays),
+      timeIn: timesOf(form, time ?? {}),
     });
     if (read.success) return { id, version, values: read.data };
     for (const found of read.error.issues) {
-      const field = String(found.path[0] ?? '');
-      if (!Object.hasOwn(athleteFields, field)) say(field, found.message);
+      const [field = '', phase, part] = found.path.map(String);
+      if (field === 'timeIn')
+        ctx.addIssue({
+          code: 'custom',
+          path: ['time', phase ?? '', timeFields[part ?? ''] ?? 'sessions'],
+          message: found.message,
+        });
+      else if (!Object.hasOwn(athleteFields, field)) say(field, found.message);
     }
     return z.NEVER;
   });

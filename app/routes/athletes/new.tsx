@@ -7,6 +7,7 @@ import { principalIn } from '~/server/principal/middleware.server';
 import type { Route } from './+types/new';
 import { AthleteForm } from './athlete-form';
 import { athleteChoices, athleteFields, athleteForm } from './form-data.server';
+import { typedTimes } from './phase-times';
 
 export const meta: Route.MetaFunction = () => pageTitle('Add an athlete');
 
@@ -34,6 +35,7 @@ export function loader({ context }: Route.LoaderArgs) {
       sessionsPerWeek: '3',
       minutesPerSession: '25',
       weekdays: ['1', '3', '5'],
+      time: typedTimes({}),
       note: '',
     },
   };

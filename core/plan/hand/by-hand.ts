@@ -1,6 +1,6 @@
 import type { IsoDay } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import type { LadderQuality } from '~/core/dose/choose';
-import type { Phase } from '~/core/dose/phases';
 import type { Hold } from '../hold';
 
 /** What a coach sets in a season by hand: doses that stay, phases that begin when they are told to, rules that give a little. */

@@ -252,10 +252,11 @@ function worth(frame: SeasonFrame, model: SeasonModel, of: ByCell): number {
     if (cells.length === 0) continue;
     const minutes = cells.reduce((sum, cell) => sum + minutesOf(cell, of(cell), frame), 0);
     const mean = loads.slice(-2);
+    const time = frame.input.timeIn?.[week.phase] ?? frame.input;
     const usual =
       mean.length > 0
         ? mean.reduce((sum, one) => sum + one.minutes / one.share, 0) / mean.length
-        : week.fill * frame.input.sessionsPerWeek * frame.input.minutesPerSession;
+        : week.fill * time.sessionsPerWeek * time.minutesPerSession;
     const wanted = week.low
       ? Math.min(week.lowShare?.[0] ?? 0, week.eventWeek ? 0.9 * week.share : 1) * usual
       : week.phase === 'hold'

@@ -1,5 +1,6 @@
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
+import { minutesIn } from '~/core/people/time';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
 import { type GivingRule, givenBy } from '../hand/by-hand';
@@ -249,7 +250,7 @@ function addWeek(
   let mostShare = 1;
   if (week.low) {
     const [lower, upper] = week.lowShare ?? [0, 1];
-    const offered = week.fill * input.sessionsPerWeek * input.minutesPerSession;
+    const offered = week.fill * minutesIn(input, week.phase);
     const from = recent ?? { of: constant(offered), least: offered };
     const days = week.eventWeek ? d.eventDays * week.share : 1;
     mostShare = Math.min(upper, days);

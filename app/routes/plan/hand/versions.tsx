@@ -1,8 +1,9 @@
 import { Form, href, Link } from 'react-router';
 import { Button } from '~/app/components/button';
 import { dayText, momentText } from '~/app/lib/format';
+import type { Phase } from '~/core/catalogue/phases';
 import type { LadderQuality } from '~/core/dose/choose';
-import { type Phase, phaseNames } from '~/core/dose/phases';
+import { phaseNames } from '~/core/dose/phases';
 import { seasonDifferences } from '~/core/plan/hand/compare';
 import { qualityWord } from '~/core/plan/hand/words';
 import type { PlanWeek } from '~/core/plan/season';

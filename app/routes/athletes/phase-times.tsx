@@ -1,0 +1,100 @@
+import type { FieldMetadata } from '@conform-to/react';
+import { TextField } from '~/app/components/field';
+import { Folded } from '~/app/components/folded';
+import { type Phase, phases } from '~/core/catalogue/phases';
+import { phaseAims, phaseNames } from '~/core/dose/phases';
+import type { TimeGiven } from '~/core/people/time';
+
+/** Phases of the season with more or less time than usual. What is left empty is as usual. */
+
+export interface TypedPhaseTime {
+  sessions: string;
+  minutes: string;
+  days: string[];
+}
+export type TypedPhaseTimes = Record<Phase, TypedPhaseTime>;
+
+/** Stored times as the form shows them. */
+export const typedTimes = (stored: NonNullable<TimeGiven['timeIn']>): TypedPhaseTimes =>
+  Object.fromEntries(
+    phases.map((phase) => {
+      const its = stored[phase];
+      return [
+        phase,
+        {
+          sessions: its ? String(its.sessionsPerWeek) : '',
+          minutes: its ? String(its.minutesPerSession) : '',
+          days: its ? its.weekdays.map(String) : [],
+        },
+      ];
+    }),
+  ) as TypedPhaseTimes;
+
+export function PhaseTimes({
+  field,
+  values,
+  days,
+}: {
+  field: FieldMetadata<TypedPhaseTimes>;
+  values: TypedPhaseTimes;
+  days: readonly (readonly [value: number, label: string])[];
+}) {
+  const parts = field.getFieldset();
+  const said = phases.filter((phase) => values[phase].sessions !== '');
+  const wrong = phases.some((phase) => {
+    const its = parts[phase].getFieldset();
+    return its.sessions.errors || its.minutes.errors || its.days.errors;
+  });
+  return (
+    <Folded summary="Another time in some phases" asked={said.length > 0 || wrong}>
+      <p className="mt-2 text-quiet">What is left empty is as usual.</p>
+      <ul className="rule-list mt-2">
+        {phases.map((phase) => {
+          const its = parts[phase].getFieldset();
+          const ticked = its.days.initialValue;
+          return (
+            <li key={phase}>
+              <fieldset className="grid gap-x-4 gap-y-2 py-3 sm:grid-cols-[1fr_6rem_6rem]">
+                <legend className="sr-only">{phaseNames[phase]}</legend>
+                <p aria-hidden="true">
+                  <strong>{phaseNames[phase]}</strong>
+                  <span className="block text-aside text-quiet">{phaseAims[phase]}</span>
+                </p>
+                <TextField
+                  label="Sessions"
+                  name={its.sessions.name}
+                  inputMode="numeric"
+                  defaultValue={its.sessions.initialValue ?? ''}
+                  errors={its.sessions.errors}
+                />
+                <TextField
+                  label="Minutes"
+                  name={its.minutes.name}
+                  inputMode="numeric"
+                  defaultValue={its.minutes.initialValue ?? ''}
+                  errors={its.minutes.errors}
+                />
+                <p className="flex flex-wrap gap-x-4 sm:col-span-3">
+                  {days.map(([value, label]) => (
+                    <label key={value} className="flex min-h-9 items-center gap-2">
+                      <input
+                        type="checkbox"
+                        className="size-5"
+                        name={its.days.name}
+                        value={value}
+                        defaultChecked={
+                          Array.isArray(ticked) ? ticked.includes(String(value)) : ticked === String(value)
+                        }
+                      />
+                      {label}
+                    </label>
+                  ))}
+                </p>
+              </fieldset>
+            </li>
+          );
+        })}
+      </ul>
+    </Folded>
+  );
+}

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { type Phase, phases } from '~/core/catalogue/phases';
+
+/** How much time there is for the trunk: as usual, and in phases that have another. */
+
+/** What an athlete has of it; days from 0 Sunday to 6 Saturday. Messages are codes. */
+export const phaseTimeSchema = z.object({
+  sessionsPerWeek: z.number().int('athlete.sessions').min(1, 'athlete.sessions').max(5, 'athlete.sessions'),
+  minutesPerSession: z.number().int('athlete.minutes').min(8, 'athlete.minutes').max(45, 'athlete.minutes'),
+  weekdays: z.array(z.number().int().min(0).max(6)).min(1, 'athlete.weekdays').max(7),
+});
+export interface PhaseTime {
+  readonly sessionsPerWeek: number;
+  readonly minutesPerSession: number;
+  readonly weekdays: readonly number[];
+}
+
+export const timeInSchema = z.partialRecord(z.enum(phases), phaseTimeSchema);
+
+export interface TimeGiven {
+  readonly sessionsPerWeek: number;
+  readonly minutesPerSession: number;
+  /** All of them when left out. */
+  readonly weekdays?: readonly number[] | undefined;
+  /** Phases that have a time of their own. */
+  readonly timeIn?: Readonly<Partial<Record<Phase, PhaseTime>>> | null | undefined;
+}
+
+const everyDay: readonly number[] = [0, 1, 2, 3, 4, 5, 6];
+
+/** The time there is in a phase: its own, or the usual one. */
+export const timeIn = (given: TimeGiven, phase: Phase): PhaseTime =>
+  given.timeIn?.[phase] ?? {
+    sessionsPerWeek: given.sessionsPerWeek,
+    minutesPerSession: given.minutesPerSession,
+    weekdays: given.weekdays ?? everyDay,
+  };
+
+/** Minutes a whole week of a phase has. */
+export function minutesIn(given: TimeGiven, phase: Phase): number {
+  const { sessionsPerWeek, minutesPerSession } = timeIn(given, phase);
+  return sessionsPerWeek * minutesPerSession;
+}

@@ -1,0 +1,1 @@
+ALTER TABLE "athlete" ADD COLUMN "time_in" jsonb DEFAULT '{}'::jsonb NOT NULL;
