@@ -139,6 +139,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'athlete.kit': () => 'Unknown equipment.',
   'athlete.sessions': () => 'Sessions a week: 1 to 5.',
   'athlete.minutes': () => 'Minutes a session: 8 to 45.',
+  'place.name': () => 'Name the place.',
+  'place.twice': () => 'Two places have this name.',
+  'place.most': () => 'Three places at most beside the usual one.',
   'athlete.weekdays': () => 'Choose at least one day.',
   'staff.name': () => 'Enter the name.',
   'staff.email': () => 'Enter an e-mail address.',
@@ -280,6 +283,8 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
       : `${text(v, 'quality')}: ${barOf(v)}.`,
   'compose.minutes': (v) =>
     `${text(v, 'name')} gave way on one day: ${text(v, 'minutes')} minutes a session.`,
+  'compose.place': (v) =>
+    `${text(v, 'name')} gave way: it can be done at ${text(v, 'places')} only, and its days there are full.`,
   'compose.flexion': (v) =>
     `${text(v, 'name')} gave way: the week’s ceiling of loaded bending is ${text(v, 'cycles')} cycles and ${text(v, 'seconds')} s.`,
   'compose.on_back': (v) =>
@@ -299,6 +304,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'hand.went': (v) => `${text(v, 'name')} went to ${dayText(text(v, 'onDate'))}.`,
   'hand.moved': (v) => `Moved by hand from ${dayText(text(v, 'from'))}.`,
   'hand.near_event': () => 'This day lies close before an event.',
+  'hand.no_kit': (v) => `${text(v, 'name')} cannot be done on ${dayText(text(v, 'onDate'))}: it ${barOf(v)}.`,
   'hand.near_limit': (v) =>
     `${text(v, 'name')}: ${text(v, 'share')} % of the limit is more like a test than a set.`,
   'hand.one_set': (v) => `${text(v, 'name')}: one set alone changes little.`,

@@ -93,6 +93,8 @@ export interface Gate {
   readonly rung: (rungId: string) => RungGate;
   /** Why a deed may not be done; empty when it may. */
   readonly may: (deed: Deed, about?: About) => readonly Issue[];
+  /** The same with other kit at hand. */
+  readonly withKit: (kit: readonly string[]) => Gate;
 }
 
 /** Cautions under which exercise holds are short and effort stays low. Source: safety rules, "high blood pressure or pregnancy". */
@@ -283,6 +285,7 @@ export function gate(facts: GateFacts): Gate {
       }
       return found;
     },
+    withKit: (kit) => gate({ ...facts, kit }),
     may: (deed, about = {}) => {
       if (deed === 'log')
         return about.onDate !== undefined && about.onDate > facts.day

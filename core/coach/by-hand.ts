@@ -13,8 +13,8 @@ import { phaseRules } from '~/core/dose/phases';
 import { amountText, prescriptionMinutes, workSeconds } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import { type Issue, issue } from '~/core/result';
-import { flexionOf, onBackSeconds } from './compose';
 import { type Prescription, prescriptionOf, type Role, setupText } from './prescription';
+import { flexionOf, onBackSeconds } from './within-gate';
 
 /** What a coach writes on a card by hand: any rung, sets, amount, load, rest and side the gate leaves. */
 

@@ -4,15 +4,18 @@ import { noEdits } from '~/core/catalogue/edits';
 import { phases } from '~/core/catalogue/phases';
 import { shippedTrade, tradeOf } from '~/core/catalogue/trade';
 import { withinFlexion } from '~/core/clear/flexion';
-import { gateOf, testDay } from '~/core/clear/testing';
+import { kitBar } from '~/core/clear/rung-bars';
+import { everyKit, gateOf, testDay } from '~/core/clear/testing';
 import type { LadderQuality } from '~/core/dose/choose';
 import { anAthlete, type GivenAthlete, holdsOf90 } from '~/core/dose/testing';
 import { workSeconds } from '~/core/dose/work';
 import type { DoseCell, PlanWeek } from '~/core/plan/season';
-import { compose, flexionOf, onBackSeconds, splitSets } from './compose';
+import { compose } from './compose';
 import type { ComposeInput } from './compose-input';
+import { splitSets } from './exposures';
 import { minutesOf, planB, withSets } from './lay-session';
 import type { UnderWay } from './prescription';
+import { flexionOf, onBackSeconds } from './within-gate';
 
 const monday = '2026-11-23';
 type Wish = readonly [LadderQuality, number, ('main' | 'keep')?];
@@ -70,6 +73,90 @@ const under = (rungId: string, over: Partial<UnderWay> = {}): UnderWay => ({
   load: null,
   since: monday,
   ...over,
+});
+
+describe('places', () => {
+  const bare = ['towel', 'wall'];
+  const gym = ['towel', 'wall', 'box', 'cable', 'dumbbell', 'ball', 'foam_roller', 'band'];
+  const wednesday = '2026-11-25';
+  const week = weekOf(
+    [
+      ['anti_rotation', 6],
+      ['hip_extension', 6],
+      ['anti_extension', 4, 'keep'],
+    ],
+    { minutes: 70 },
+  );
+  const at = (more: Partial<ComposeInput> = {}, of = week) =>
+    inputOf(
+      of,
+      {},
+      {
+        usualKit: bare,
+        placeOn: (day) => (day === wednesday ? { name: 'Gym', kit: gym, minutesPerSession: 30 } : undefined),
+        minutesPerSession: 20,
+        ...more,
+      },
+    );
+  const ok = (rungId: string, kit: readonly string[]) => kitBar(rung(rungId), kit).length === 0;
+  const rungsOf = (made: ReturnType<typeof compose>, id: string, there: boolean) =>
+    made.sessions
+      .filter(({ onDate }) => (onDate === wednesday) === there)
+      .flatMap(({ items }) => items.filter((item) => item.quality === id))
+      .map(({ rungId }) => rungId);
+
+  it('a day has the exercises its kit allows, within its own minutes', () => {
+    const { sessions, underWay } = compose(at());
+    expect(sessions.map(({ onDate }) => onDate)).toEqual(['2026-11-23', wednesday, '2026-11-27']);
+    for (const { onDate, items, minutes } of sessions) {
+      expect(minutes).toBeLessThanOrEqual(onDate === wednesday ? 30 : 20);
+      for (const { rungId } of items)
+        expect([rungId, ok(rungId, onDate === wednesday ? gym : bare)]).toEqual([rungId, true]);
+    }
+    expect(sessions[1]?.minutes).toBeGreaterThan(20);
+    // What is under way at a place is what its sessions have.
+    for (const { place, quality: id, rungId } of underWay)
+      expect(rungsOf({ sessions, underWay, leftOut: [] }, id, place === 'Gym')).toContain(rungId);
+    expect(new Set(underWay.map(({ place }) => place))).toEqual(new Set([undefined, 'Gym']));
+  });
+  it('each goes on with its own: what is under way at one place is not taken to another', () => {
+    const { underWay } = compose(at());
+    const keyed = (some: readonly UnderWay[]) =>
+      some.map(({ quality: id, role, place, rungId }) => `${id} ${role} ${place ?? ''} ${rungId}`).sort();
+    expect(keyed(compose(at({ underWay })).underWay)).toEqual(keyed(underWay));
+    const holds = weekOf([['anti_extension', 6]], { minutes: 70 });
+    const there = compose(at({ underWay: [{ ...under('plank_knees'), place: 'Gym' }] }, holds));
+    expect(rungsOf(there, 'anti_extension', true)).toContain('plank_knees');
+    expect(rungsOf(there, 'anti_extension', false)).not.toContain('plank_knees');
+    const here = compose(at({ underWay: [under('plank_knees')] }, holds));
+    expect(rungsOf(here, 'anti_extension', true)).not.toContain('plank_knees');
+    expect(rungsOf(here, 'anti_extension', false)).toContain('plank_knees');
+  });
+  it('days that are all at the usual place are dealt as if there were no other', () => {
+    const plain = inputOf(week, {}, { minutesPerSession: 20 });
+    const named = { ...plain, usualKit: everyKit, placeOn: () => undefined };
+    const { sessions, underWay } = compose(named);
+    expect({ sessions, underWay }).toEqual({
+      sessions: compose(plain).sessions,
+      underWay: compose(plain).underWay,
+    });
+  });
+  it('what only one place can do goes there, and is told when its days are full', () => {
+    const wish: readonly Wish[] = [['anti_rotation', 9]];
+    const anywhere = compose(at({ usualKit: everyKit }, weekOf(wish)));
+    const only = compose(at({ usualKit: [] }, weekOf(wish)));
+    expect(anywhere.leftOut).toEqual([]);
+    expect(rungsOf(anywhere, 'anti_rotation', false).length).toBeGreaterThan(0);
+    // Nobody holds a turn back against nothing: it takes a cable, a band or a ball.
+    expect(rungsOf(only, 'anti_rotation', false)).toEqual([]);
+    expect(rungsOf(only, 'anti_rotation', true).length).toBe(1);
+    expect(only.leftOut.map(({ code, values }) => [code, values?.places])).toContainEqual([
+      'compose.place',
+      ['Gym'],
+    ]);
+    const nowhere = compose(at({ usualKit: [], placeOn: () => undefined }, weekOf(wish)));
+    expect(nowhere.leftOut.map(({ code }) => code)).toEqual(['compose.barred']);
+  });
 });
 
 describe('the day before an event', () => {

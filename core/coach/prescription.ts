@@ -26,6 +26,8 @@ export const roleIn = (quality: string, otherwise: Role): Role =>
 
 /** An exercise under way: the rung and load an athlete is on, what for and since when. */
 export interface UnderWay {
+  /** Where: the name of a place, none for the usual. */
+  readonly place?: string | undefined;
   readonly quality: LadderQuality;
   readonly role: Role;
   readonly ladderId: string;
@@ -41,7 +43,7 @@ export interface UnderWay {
 
 /** Exercises under way after a week was dealt: its own first, those of roles it had none of behind. */
 export function mergeUnderWay(now: readonly UnderWay[], before: readonly UnderWay[]): UnderWay[] {
-  const key = (one: UnderWay) => `${one.quality}|${one.role}`;
+  const key = (one: UnderWay) => `${one.quality}|${one.role}|${one.place ?? ''}`;
   const fresh = new Set(now.map(key));
   return [...now, ...before.filter((one) => !fresh.has(key(one)))];
 }

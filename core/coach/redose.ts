@@ -6,9 +6,9 @@ import { amountText } from '~/core/dose/work';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import type { PlanWeek } from '~/core/plan/season';
 import { type Issue, issue } from '~/core/result';
-import { wishOf, withinGate } from './compose';
 import { minutesOf, withSets } from './lay-session';
 import { type Prescription, prescriptionOf, setupText, type UnderWay } from './prescription';
+import { wishOf, withinGate } from './within-gate';
 
 /**
  * A laid-out session is stable: what a log taught, an accepted proposal or a changed setting alters are the amounts, loads and

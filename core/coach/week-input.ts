@@ -1,9 +1,11 @@
 import type { IsoDay } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import type { Flexion } from '~/core/clear/flexion';
-import type { DoseAthlete } from '~/core/dose/athlete';
+import { type DoseAthlete, withKit } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
+import { minutesOn, placeNameOn, placeOn } from '~/core/people/places';
 import { timeIn } from '~/core/people/time';
 import type { Blackout } from '~/core/plan/calendar';
 import { primerDays, sessionDaysOf } from '~/core/plan/days';
@@ -13,6 +15,7 @@ import type { Training } from '~/core/plan/training/training';
 import type { ComposeInput } from './compose-input';
 import type { UnderWay } from './prescription';
 import type { RedoseInput } from './redose';
+import { underWayAt } from './rooms';
 
 export interface WeekGiven {
   readonly week: PlanWeek;
@@ -49,26 +52,41 @@ function priorityOf(standing: Standing): Partial<Record<LadderQuality, number>> 
   return priority;
 }
 
+/** The athlete with the kit of a day: that of its place. */
+export function athleteOn(
+  standing: Pick<Standing, 'athlete'>,
+  athlete: DoseAthlete,
+  day: IsoDay,
+  phase: Phase,
+): DoseAthlete {
+  const { places, kit } = standing.athlete;
+  return (places ?? []).length === 0
+    ? athlete
+    : withKit(athlete, placeOn({ places }, day, phase)?.kit ?? kit);
+}
+
 /** What `redose` takes, for where an athlete stands. */
 export const redoseInput = (
   standing: Standing,
   athlete: DoseAthlete,
   given: Pick<RedoseInput, 'week' | 'underWay' | 'bent'> & {
+    readonly onDate: IsoDay;
     /** Minutes of the session that the coach wrote by hand. */
     readonly byHandMinutes: number;
   },
 ): RedoseInput => ({
-  athlete,
+  athlete: athleteOn(standing, athlete, given.onDate, given.week.phase),
   week: given.week,
   weakerSide: weakerSides(standing.linked.priorities),
-  underWay: given.underWay,
-  minutesPerSession: timeIn(standing.athlete, given.week.phase).minutesPerSession - given.byHandMinutes,
+  underWay: underWayAt(given.underWay, placeNameOn(standing.athlete, given.onDate, given.week.phase)),
+  minutesPerSession: minutesOn(standing.athlete, given.onDate, given.week.phase) - given.byHandMinutes,
   priority: priorityOf(standing),
   bent: given.bent,
 });
 
 /** What `compose` takes, for where an athlete stands. */
 export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekGiven): ComposeInput {
+  const { places, kit } = standing.athlete;
   const { weekdays, minutesPerSession } = timeIn(standing.athlete, given.week.phase);
   const days =
     given.laidOutDays && given.laidOutDays.length > 0
@@ -88,6 +106,8 @@ export function weekInput(standing: Standing, athlete: DoseAthlete, given: WeekG
     week: given.week,
     days,
     minutesPerSession,
+    usualKit: (places ?? []).length === 0 ? undefined : kit,
+    placeOn: (day) => placeOn({ places }, day, given.week.phase),
     weakerSide: weakerSides(standing.linked.priorities),
     priority: priorityOf(standing),
     underWay: given.underWay,

@@ -4,6 +4,7 @@ import { qualityIds, type SideKey } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { type Standing, screenedPerson } from '~/core/link/standing';
+import { kitAnywhere } from '~/core/people/places';
 import { type Assessment, assess, type TestResult } from '~/core/screen/assess/assess';
 import { screenedCapacities } from '~/core/screen/assess/capacity';
 import { workingSide } from '~/core/screen/trial/trial';
@@ -20,6 +21,8 @@ export interface DoseAthlete extends LimitAthlete {
   readonly gate: Gate;
   readonly kit: readonly string[];
   readonly rack: Rack;
+  /** What the rack has for those with other kit at hand. */
+  readonly rackWith?: ((kit: readonly string[]) => Rack) | undefined;
   /** Ladder sport id. */
   readonly sport: string;
   readonly schoolId: string;
@@ -168,7 +171,8 @@ export interface DoseGiven {
   readonly lessons: readonly Lesson[];
   readonly practised: readonly Practised[];
   readonly bests: readonly CleanBest[];
-  readonly rack?: Rack | undefined;
+  /** Loads there are for some kit; the usual ones when left out. */
+  readonly rackWith?: ((kit: readonly string[]) => Rack) | undefined;
 }
 
 /** Where an athlete stands, with what was logged, as doses see them. */
@@ -177,6 +181,7 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
   const body = bodyOf({ massKg: athlete.massKg, statureM: athlete.statureM, sex: athlete.sex });
   const { results } = assessment;
   const base = { trade, body, under16: gate.under16 };
+  const kit = kitAnywhere(athlete);
   return {
     ...base,
     today,
@@ -191,8 +196,9 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
     contact: contactOf(results),
     turnOut: turnOutOf(results),
     gate,
-    kit: athlete.kit,
-    rack: given.rack ?? usualRack,
+    kit,
+    rack: given.rackWith?.(kit) ?? usualRack,
+    rackWith: given.rackWith,
     sport: standing.trade.discipline(athlete.disciplineId).sport,
     schoolId: athlete.schoolId ?? given.practiceSchoolId,
     level: athlete.level,
@@ -202,3 +208,11 @@ export function doseAthlete(standing: Standing, given: DoseGiven): DoseAthlete {
     done: new Set(given.practised.map(({ rungId }) => rungId)),
   };
 }
+
+/** The same athlete where other kit is at hand. */
+export const withKit = (athlete: DoseAthlete, kit: readonly string[]): DoseAthlete => ({
+  ...athlete,
+  kit,
+  gate: athlete.gate.withKit(kit),
+  rack: athlete.rackWith?.(kit) ?? athlete.rack,
+});

@@ -2,6 +2,7 @@ import { ageOn, type IsoDay } from '~/core/body/dates';
 import type { Discipline } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
+import type { PlacesGiven } from '~/core/people/places';
 import type { TimeGiven } from '~/core/people/time';
 import { type Assessment, assess } from '~/core/screen/assess/assess';
 import type { ScreenedPerson } from '~/core/screen/assess/score';
@@ -26,6 +27,7 @@ export interface AthleteFacts {
   readonly minutesPerSession: number;
   readonly weekdays: readonly number[];
   readonly timeIn?: TimeGiven['timeIn'];
+  readonly places?: PlacesGiven['places'];
 }
 
 export interface EventFacts {

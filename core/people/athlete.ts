@@ -5,11 +5,13 @@ import { equipment } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
+import { placesSchema } from './places';
 import { phaseTimeSchema, timeInSchema } from './time';
 
 /** An athlete as they are written down: figures in kilograms and metres. Messages are codes. */
 
 const kitIds = new Set(equipment.map((item) => item.id));
+const kitId = z.string().refine((id) => kitIds.has(id), 'athlete.kit');
 const name = (code: string) =>
   z.string({ error: code }).transform(plainLine).pipe(z.string().min(1, code).max(80, 'form.too_long'));
 
@@ -44,10 +46,12 @@ export const athleteSchema = z.object({
     .max(bodyLimits.statureM.max, 'athlete.stature'),
   /** One of the practice's, which has some of its own; null for the one the practice works by. */
   schoolId: z.string().min(1, 'athlete.school').max(80, 'athlete.school').nullable(),
-  kit: z.array(z.string().refine((id) => kitIds.has(id), 'athlete.kit')).max(60),
+  kit: z.array(kitId).max(60),
   ...phaseTimeSchema.shape,
   /** Phases with a time of their own. */
   timeIn: timeInSchema.default({}),
+  /** Where else they train, and with what. */
+  places: placesSchema(kitId).default([]),
   note: z.string().transform(plainText).pipe(z.string().max(2000, 'form.too_long')).default(''),
 });
 export type AthleteInput = z.output<typeof athleteSchema>;

@@ -15,7 +15,8 @@ export interface PhaseTime {
   readonly weekdays: readonly number[];
 }
 
-export const timeInSchema = z.partialRecord(z.enum(phases), phaseTimeSchema);
+/** Phases with a time of their own: what is left out of one is as usual, also when the usual changes. */
+export const timeInSchema = z.partialRecord(z.enum(phases), phaseTimeSchema.partial());
 
 export interface TimeGiven {
   readonly sessionsPerWeek: number;
@@ -23,21 +24,20 @@ export interface TimeGiven {
   /** All of them when left out. */
   readonly weekdays?: readonly number[] | undefined;
   /** Phases that have a time of their own. */
-  readonly timeIn?: Readonly<Partial<Record<Phase, PhaseTime>>> | null | undefined;
+  readonly timeIn?:
+    | Readonly<Partial<Record<Phase, { readonly [K in keyof PhaseTime]?: PhaseTime[K] | undefined }>>>
+    | null
+    | undefined;
 }
 
 const everyDay: readonly number[] = [0, 1, 2, 3, 4, 5, 6];
 
 /** The time there is in a phase: its own, or the usual one. */
-export const timeIn = (given: TimeGiven, phase: Phase): PhaseTime =>
-  given.timeIn?.[phase] ?? {
-    sessionsPerWeek: given.sessionsPerWeek,
-    minutesPerSession: given.minutesPerSession,
-    weekdays: given.weekdays ?? everyDay,
+export function timeIn(given: TimeGiven, phase: Phase): PhaseTime {
+  const its = given.timeIn?.[phase];
+  return {
+    sessionsPerWeek: its?.sessionsPerWeek ?? given.sessionsPerWeek,
+    minutesPerSession: its?.minutesPerSession ?? given.minutesPerSession,
+    weekdays: its?.weekdays ?? given.weekdays ?? everyDay,
   };
-
-/** Minutes a whole week of a phase has. */
-export function minutesIn(given: TimeGiven, phase: Phase): number {
-  const { sessionsPerWeek, minutesPerSession } = timeIn(given, phase);
-  return sessionsPerWeek * minutesPerSession;
 }

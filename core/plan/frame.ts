@@ -4,7 +4,8 @@ import { type QualityId, quality, qualityIds, type SideKey, sideKeysOf } from '~
 import type { LadderQuality } from '~/core/dose/choose';
 import { phaseRules } from '~/core/dose/phases';
 import { changeOverS } from '~/core/dose/work';
-import { minutesIn, timeIn } from '~/core/people/time';
+import { minutesIn, minutesOn } from '~/core/people/places';
+import { timeIn } from '~/core/people/time';
 import { anchorsOf, type CalendarWeek, seasonCalendar } from './calendar';
 import { spread, trainingDays } from './days';
 import { breathGates, cautionFactor, planDefaults as d, type LowShare, phaseGates } from './defaults';
@@ -265,7 +266,8 @@ export function seasonFrame(input: PeriodiseInput): SeasonFrame {
     const time = timeIn(input, week.phase);
     const share = sessions / time.sessionsPerWeek;
     const minutesAvailable =
-      sessions * time.minutesPerSession + givenBy(input.giving, week.startsOn, 'minutes');
+      sessionDays.reduce((sum, day) => sum + minutesOn(input, addDays(first, day), week.phase), 0) +
+      givenBy(input.giving, week.startsOn, 'minutes');
     const low = week.kind !== 'load';
     const eventWeek = week.kind === 'sharpen' && week.eventIds.some((id) => anchors.has(id));
     const fill = Math.min(1, entry + d.entryStep * loadWeeks);

@@ -80,6 +80,7 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     history: given.history,
     weekdays: athlete.weekdays,
     timeIn: athlete.timeIn,
+    places: athlete.places,
     sport: given.athlete.sport,
     trunkWork: given.trunkWork,
     loadWeeksDone: given.loadWeeksDone,

@@ -1,6 +1,7 @@
 import type { IsoDay } from '~/core/body/dates';
 import type { QualityId, SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
+import type { PlacesGiven } from '~/core/people/places';
 import type { TimeGiven } from '~/core/people/time';
 import type { Blackout, CalendarWeek, PlanEvent, UnderWayPlan } from './calendar';
 import type { Eased } from './eased';
@@ -27,7 +28,7 @@ export interface PlanPriority {
   readonly weakerByGap: boolean;
 }
 
-export interface PeriodiseInput extends ByHand, TimeGiven {
+export interface PeriodiseInput extends ByHand, TimeGiven, PlacesGiven {
   readonly startsOn: IsoDay;
   readonly events: readonly PlanEvent[];
   readonly blackouts: readonly Blackout[];

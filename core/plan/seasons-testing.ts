@@ -48,6 +48,16 @@ export const aSeason = fc
       }),
       { nil: undefined },
     ),
+    places: fc.array(
+      fc.record({
+        name: fc.constantFrom('Gym', 'Hall'),
+        weekdays: fc.subarray([0, 1, 2, 3, 4, 5, 6]),
+        phases: fc.subarray(['ground' as const, 'load' as const, 'sport' as const]),
+        kit: fc.constant([]),
+        minutesPerSession: fc.option(fc.integer({ min: 8, max: 45 })),
+      }),
+      { maxLength: 2 },
+    ),
     level: fc.constantFrom('novice' as const, 'trained' as const, 'advanced' as const),
     ageYears: fc.integer({ min: 10, max: 70 }),
     values: fc.array(fc.double({ min: 0, max: 1, noNaN: true }), { minLength: 9, maxLength: 9 }),

@@ -176,6 +176,7 @@ export async function rosterRows(practiceId: string, today: string) {
           disciplineId: true,
           schoolId: true,
           kit: true,
+          places: true,
           massKg: true,
         },
         where: eq(athlete.practiceId, sql.placeholder('practiceId')),

@@ -152,14 +152,14 @@ export async function addOwned(rows: readonly (typeof ownedRung.$inferInsert)[])
       .onConflictDoNothing();
 }
 
-/** Writes down exercises under way: one a quality and role, the newest stands. */
+/** Writes down exercises under way: one a quality, role and place, the newest stands. */
 export async function putUnderWay(rows: readonly (typeof underWay.$inferInsert)[]): Promise<void> {
   if (rows.length === 0) return;
   await db
     .insert(underWay)
     .values([...rows])
     .onConflictDoUpdate({
-      target: [underWay.athleteId, underWay.quality, underWay.role],
+      target: [underWay.athleteId, underWay.quality, underWay.role, underWay.place],
       set: {
         ladderId: sql`excluded.ladder_id`,
         rungId: sql`excluded.rung_id`,

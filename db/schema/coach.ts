@@ -253,6 +253,8 @@ export const underWay = pgTable(
       .references(() => athlete.id, { onDelete: 'cascade' }),
     quality: text().notNull(),
     role: text({ enum: roleWords }).notNull(),
+    /** Where: the name of one of the athlete's places, empty for the usual. */
+    place: text().notNull().default(''),
     ladderId: text().notNull(),
     rungId: text().notNull(),
     /** Outside load in the rung's own kind (kg or N); null for none. */
@@ -266,7 +268,10 @@ export const underWay = pgTable(
     proposalId: uuid(),
     updatedAt: timestamp({ withTimezone: true }).notNull().defaultNow(),
   },
-  (t) => [primaryKey({ columns: [t.athleteId, t.quality, t.role] }), oneOf('under_way', 'role', roleWords)],
+  (t) => [
+    primaryKey({ columns: [t.athleteId, t.quality, t.role, t.place] }),
+    oneOf('under_way', 'role', roleWords),
+  ],
 );
 
 /** Rungs an athlete owns: their mark was met in two sessions, and a coach took it. */

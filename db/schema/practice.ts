@@ -16,6 +16,7 @@ import {
 } from 'drizzle-orm/pg-core';
 import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
 import type { PracticeRack } from '~/core/dose/rack';
+import type { Place } from '~/core/people/places';
 import type { TimeGiven } from '~/core/people/time';
 import { oneOf } from './one-of';
 
@@ -196,6 +197,8 @@ export const athlete = pgTable(
     weekdays: integer().array().notNull(),
     /** Phases of the season with a time of their own. */
     timeIn: jsonb().$type<NonNullable<TimeGiven['timeIn']>>().notNull().default({}),
+    /** Where else they train, with which kit. */
+    places: jsonb().$type<readonly Place[]>().notNull().default([]),
     /** How much trunk work is done when a season begins; null until it was asked. */
     trunkWork: text({ enum: trunkWorkWords }),
     note: text().notNull().default(''),

@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import { addDays } from '~/core/body/dates';
+import { athleteOn } from '~/core/coach/week-input';
+import { placeNameOn } from '~/core/people/places';
 import { weekOf } from '~/core/plan/season-input';
 import { refuse } from '~/core/result';
 import { putUnderWay } from '~/db/queries/ladders';
@@ -45,11 +47,12 @@ export const editSession = command({
       return refuse('hand.past');
     const standing = await loadStanding(principal, held.value);
     const newest = await newestSeason(principal.practiceId, athleteId);
+    const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
     const at: AtHand = {
       principal,
       standing,
-      athlete: await loadDose(principal, held.value, standing),
-      phase: (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build',
+      athlete: athleteOn(standing, await loadDose(principal, held.value, standing), session.onDate, phase),
+      phase,
       week: await sessionsBetween(
         principal.practiceId,
         athleteId,
@@ -78,6 +81,7 @@ export const editSession = command({
             athleteId,
             quality: before.quality,
             role: roleOf(before),
+            place: placeNameOn(held.value.athlete, session.onDate, phase),
             ladderId: row.ladderId,
             rungId: row.rungId,
             load: row.loadValue ?? null,

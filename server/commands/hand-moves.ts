@@ -1,4 +1,6 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
+import { kitBar } from '~/core/clear/rung-bars';
+import { athleteOn } from '~/core/coach/week-input';
 import { nearEvent } from '~/core/plan/days';
 import { issue, type Result, refuse } from '~/core/result';
 import { changeSession, markByHand, moveSession, sessionsBetween } from '~/db/queries/sessions';
@@ -10,6 +12,23 @@ import type { NewItem } from './session-rows';
 
 /** Weeks ahead of this one that are laid out: as far as a session can be moved. */
 const weeksAhead = 1;
+
+/** Exercises that cannot be done on a day, with the kit of its place. */
+const withoutKit = (
+  { standing, athlete, phase, principal }: AtHand,
+  items: readonly NewItem[],
+  onDate: string,
+) => {
+  const { kit } = athleteOn(standing, athlete, onDate, phase);
+  return items.flatMap(({ rungId }) =>
+    principal.trade.hasRung(rungId)
+      ? kitBar(principal.trade.rung(rungId), kit).map((bar) => ({
+          name: principal.trade.rung(rungId).name,
+          bar,
+        }))
+      : [],
+  );
+};
 
 /** Moves a whole session to another day, of its week or of another one that is laid out. */
 async function toDay(at: AtHand, onDate: string): Promise<Result<string>> {
@@ -29,6 +48,9 @@ async function toDay(at: AtHand, onDate: string): Promise<Result<string>> {
   const notes = [
     issue('hand.moved', { from: session.onDate, to: onDate }),
     ...(nearEvent(onDate, { events: standing.events }) ? [issue('hand.near_event', { onDate })] : []),
+    ...withoutKit(at, session.items, onDate).map(({ name, bar }) =>
+      issue('hand.no_kit', { ...bar.values, name, onDate, bar: bar.code }),
+    ),
   ];
   await moveSession(session.id, {
     onDate,
@@ -73,6 +95,13 @@ async function toSession(
   const { name } = item.detail;
   if (other.items.some((row) => row.rungId === item.rungId))
     return refuse('hand.there', { name }, ['toSessionId']);
+  const [missing] = withoutKit(at, [item], other.onDate);
+  if (missing)
+    return refuse([
+      issue('hand.no_kit', { ...missing.bar.values, name, onDate: other.onDate, bar: missing.bar.code }, [
+        'toSessionId',
+      ]),
+    ]);
   const added: NewItem[] = [...other.items];
   added.splice(place ?? added.length, 0, byHand({ ...item, detail: { ...item.detail, pair: null } }));
   const bars = standsWith({ ...at, session: other }, added).filter(({ code }) => code === 'hand.on_back');

@@ -127,6 +127,7 @@ async function follow(
     const made = redose(
       redoseInput(standing, athlete, {
         week,
+        onDate: session.onDate,
         underWay,
         byHandMinutes: minutesOf(rows.filter(isByHand)),
         bent: bentIn(principal, stored.filter(isBegun)),

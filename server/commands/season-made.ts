@@ -60,7 +60,7 @@ export async function makeSeason(
   if (!solved.ok) return refuse('season.collides');
   const { plan } = solved;
   const ranking = rankingRow(principal, standing);
-  const { level, sessionsPerWeek, minutesPerSession, timeIn } = subject.athlete;
+  const { level, sessionsPerWeek, minutesPerSession, timeIn, places } = subject.athlete;
   const { locks = [], giving = [], phaseStarts } = input;
   const kept = await addSeason(
     {
@@ -77,6 +77,7 @@ export async function makeSeason(
         sessionsPerWeek,
         minutesPerSession,
         timeIn,
+        places,
         trunkWork: input.trunkWork ?? null,
         openWeeks: input.openWeeks ?? null,
         loadWeeksBefore: input.loadWeeksDone ?? 0,

@@ -5,8 +5,10 @@ import { startLoad } from '~/core/catalogue/rung-load';
 import type { Gate } from '~/core/clear/gate';
 import { handBars, usualFigures } from '~/core/coach/by-hand';
 import { roleIn } from '~/core/coach/prescription';
+import { athleteOn } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { missingBefore } from '~/core/dose/choose';
+import { usualPlace } from '~/core/people/places';
 import { weekOf } from '~/core/plan/season-input';
 import { issue, type Result, refuse } from '~/core/result';
 import { listed } from '~/core/words/counted';
@@ -67,6 +69,7 @@ async function setUnderWay({ principal, subject, sent }: Asked): Promise<void> {
       athleteId,
       quality: on?.quality ?? ladder.quality,
       role: on?.role ?? roleIn(ladder.quality, 'main'),
+      place: on?.place ?? usualPlace,
       ladderId: ladder.id,
       rungId,
       load: load ?? on?.load ?? startOf(principal.trade.rung(rungId), subject.athlete, subject.gate),
@@ -98,11 +101,12 @@ async function putBeside(
   const newest = await newestSeason(principal.practiceId, subject.athlete.id);
   for (const session of chosen) {
     await lockSession(principal.practiceId, session.id);
+    const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
     const at: AtHand = {
       principal,
       standing,
-      athlete,
-      phase: (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build',
+      athlete: athleteOn(standing, athlete, session.onDate, phase),
+      phase,
       // Read anew: what was put on a day before counts in the week.
       week: await sessionsBetween(
         principal.practiceId,

@@ -61,13 +61,20 @@ export const takeBackDecision = command({
         ),
       );
     const back = decided.flatMap(({ row }) => {
-      const one = underWay.find(({ proposalId }) => proposalId === row.id);
-      if (!one) return [];
       const { ladderId, rungId, load = null, lever = null, setting } = row.before;
-      const kept = setting ?? (rungId === one.rungId ? one.setting : null);
-      return [
-        { ...one, ladderId, rungId, load, lever, setting: kept, proposalId: null, updatedAt: principal.now },
-      ];
+      // The same exercise may have moved at several places.
+      return underWay
+        .filter(({ proposalId }) => proposalId === row.id)
+        .map((one) => ({
+          ...one,
+          ladderId,
+          rungId,
+          load,
+          lever,
+          setting: setting ?? (rungId === one.rungId ? one.setting : null),
+          proposalId: null,
+          updatedAt: principal.now,
+        }));
     });
     await reopen(
       athleteId,

@@ -38,11 +38,7 @@ export async function loadDose(
   ]);
   return doseAthlete(standing, {
     practiceSchoolId: principal.schoolId,
-    rack: rackOf(
-      principal.settings.rack ?? usualPracticeRack,
-      principal.settings.massUnit,
-      subject.athlete.kit,
-    ),
+    rackWith: (kit) => rackOf(principal.settings.rack ?? usualPracticeRack, principal.settings.massUnit, kit),
     owned: new Set(subject.owned),
     lessons,
     ...practisedFrom(done),

@@ -105,6 +105,7 @@ export const toUnderWay = (row: UnderWayRow): UnderWay => ({
   lever: row.lever,
   since: row.since,
   setting: row.setting,
+  place: row.place,
 });
 
 export const toBlackout = ({ id, fromDate, toDate, reason }: BlackoutRow): Blackout => ({

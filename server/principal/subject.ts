@@ -1,6 +1,7 @@
 import type { Agreement, ClearanceForm } from '~/core/clear/clear';
 import { type Gate, gate } from '~/core/clear/gate';
 import { type Standing, standingOf } from '~/core/link/standing';
+import { kitAnywhere } from '~/core/people/places';
 import type { Trial } from '~/core/screen/trial/trial';
 import { type AthleteRow, type SubjectRows, subjectRows } from '~/db/queries/athletes';
 import type { AgreementRow, ClearanceRow } from '~/db/queries/clear';
@@ -40,7 +41,7 @@ export const toAgreement = (row: AgreementRow): Agreement => ({
 export function gateFor(
   principal: Pick<Principal, 'today' | 'trade' | 'schoolId' | 'settings'>,
   rows: {
-    readonly athlete: Pick<AthleteRow, 'birthDate' | 'schoolId' | 'kit' | 'massKg'>;
+    readonly athlete: Pick<AthleteRow, 'birthDate' | 'schoolId' | 'kit' | 'places' | 'massKg'>;
     readonly forms: readonly ClearanceRow[];
     readonly agreements: readonly AgreementRow[];
     readonly flags: readonly { readonly kind: string; readonly qualities: readonly string[] }[];
@@ -56,7 +57,7 @@ export function gateFor(
     held: [...new Set(rows.flags.filter((flag) => flag.kind === 'pain').flatMap((flag) => flag.qualities))],
     trade: principal.trade,
     schoolId: rows.athlete.schoolId ?? principal.schoolId,
-    kit: rows.athlete.kit,
+    kit: kitAnywhere(rows.athlete),
     massKg: rows.athlete.massKg,
     owned: new Set(rows.owned),
     settings: { guardianUnderYears: settings.guardianUnderYears, renewMonths: settings.renewMonths },

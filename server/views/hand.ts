@@ -3,13 +3,14 @@ import { leverNamed } from '~/core/body/lever';
 import type { Ladder, Rung } from '~/core/catalogue';
 import { inField, loadField } from '~/core/catalogue/rung-load';
 import { equivalents } from '~/core/coach/by-hand';
+import { athleteOn } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
 import { leverFor } from '~/core/dose/levers';
 import { loadsFor } from '~/core/dose/loads';
 import { phaseRules } from '~/core/dose/phases';
 import { weakerSides } from '~/core/link/weaker-sides';
-import { timeIn } from '~/core/people/time';
+import { minutesOn } from '~/core/people/places';
 import { weekOf } from '~/core/plan/season-input';
 import { setsOfPractice } from '~/db/queries/exercise-sets';
 import { newestSeason } from '~/db/queries/plan';
@@ -43,11 +44,11 @@ export async function handView(
 ) {
   const principal = forAthlete(by, subject.athlete);
   const { trade, practiceId, today } = principal;
-  const { athlete, gate } = subject;
+  const { athlete } = subject;
   const session = isUuid(sessionId) ? await sessionById(practiceId, sessionId) : undefined;
   if (!session || session.athleteId !== athlete.id) return undefined;
   const thisWeek = weekStartOf(today, principal.firstWeekday);
-  const [around, newest, dosed, sets] = await Promise.all([
+  const [around, newest, everywhere, sets] = await Promise.all([
     // Its week, and the two weeks it may be moved in.
     sessionsBetween(practiceId, athlete.id, earlierOf(session.weekStart, thisWeek), addDays(thisWeek, 13)),
     newestSeason(practiceId, athlete.id),
@@ -58,6 +59,7 @@ export async function handView(
     (other) => other.onDate >= session.weekStart && other.onDate <= addDays(session.weekStart, 6),
   );
   const phase = (newest && weekOf(newest.weeks, addDays(session.weekStart, 3)))?.phase ?? 'build';
+  const dosed = athleteOn(standing, everywhere, session.onDate, phase);
   const weaker = weakerSides(standing.linked.priorities);
   const view = sessionView(principal, subject, session);
   const there = new Set(session.items.map((item) => item.rungId));
@@ -69,7 +71,7 @@ export async function handView(
     onDate: session.onDate,
     weekStart: session.weekStart,
     minutes: view.minutes,
-    minutesOffered: timeIn(athlete, phase).minutesPerSession,
+    minutesOffered: minutesOn(athlete, session.onDate, phase),
     gone: session.state === 'replaced',
     begun: session.log !== undefined || session.liveSets.length > 0,
     mayEdit: can(principal, 'session.edit'),
@@ -136,7 +138,7 @@ export async function handView(
         id: ladder.id,
         name: ladder.name,
         rungs: ladder.rungs
-          .filter((rung) => !there.has(rung.id) && gate.rung(rung.id).bars.length === 0)
+          .filter((rung) => !there.has(rung.id) && dosed.gate.rung(rung.id).bars.length === 0)
           .map((rung) => ({ id: rung.id, name: rung.name })),
       }))
       .filter(({ rungs }) => rungs.length > 0),

@@ -217,7 +217,10 @@ export async function proposalPreview(
   const underWay = subject.underWay.map(toUnderWay);
   const moved = movedBy(underWay, taken);
   const after = underWay.map(
-    (one) => moved.find(({ quality, role }) => quality === one.quality && role === one.role) ?? one,
+    (one) =>
+      moved.find(
+        ({ quality, role, place }) => quality === one.quality && role === one.role && place === one.place,
+      ) ?? one,
   );
   const lighter = new Map(lighterBy(taken));
   const sessions = [];
@@ -231,6 +234,7 @@ export async function proposalPreview(
       const made = redose(
         redoseInput(standing, dosed, {
           week,
+          onDate: session.onDate,
           underWay: after,
           byHandMinutes: minutesOf(byHand),
           bent: bentIn(principal, stored.filter(isBegun)),

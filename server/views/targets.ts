@@ -25,7 +25,7 @@ export const targetsOf = (
     weeks,
     results: standing.assessment.results,
     weakerSide: weakerSides(standing.linked.priorities),
-    held: subject.underWay.map(toUnderWay).filter(({ role }) => role === 'main'),
+    held: subject.underWay.map(toUnderWay).filter(({ role, place }) => role === 'main' && !place),
   });
 
 /** A test with how it is set up: "Side plank, left side down", in its unit. */

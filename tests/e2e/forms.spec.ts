@@ -168,14 +168,13 @@ test('a phase with another time is said in the form, refused at its field, and k
   await page.waitForURL((url) => url.pathname === path);
   await page.goto(`${path}/edit`);
   await hydrated(page);
-  await expect(sport.getByLabel('Sessions')).toHaveValue('3');
+  await expect(sport.getByLabel('Sessions')).toHaveValue('');
   await expect(sport.getByLabel('Minutes')).toHaveValue('15');
   await expect(sport.getByLabel('Tue')).toBeChecked();
   await expect(sport.getByLabel('Mon')).not.toBeChecked();
   const load = page.getByRole('group', { name: 'Load', exact: true });
   await expect(load.getByLabel('Minutes')).toHaveValue('');
   // Emptied, it is as usual again.
-  await sport.getByLabel('Sessions').fill('');
   await sport.getByLabel('Minutes').fill('');
   await sport.getByLabel('Tue').uncheck();
   await page.getByRole('button', { name: 'Save', exact: true }).click();
@@ -183,5 +182,51 @@ test('a phase with another time is said in the form, refused at its field, and k
   await page.goto(`${path}/edit`);
   await hydrated(page);
   await page.getByText('Another time in some phases').click();
-  await expect(sport.getByLabel('Sessions')).toHaveValue('');
+  await expect(sport.getByLabel('Minutes')).toHaveValue('');
+  await expect(sport.getByLabel('Tue')).not.toBeChecked();
+});
+
+test('another place has its days, phases, minutes and kit; it is refused at its field, kept, and taken out', async ({
+  page,
+}) => {
+  const { path } = await addAthlete(page.request);
+  const save = page.getByRole('button', { name: 'Save', exact: true });
+  const edit = async () => {
+    await page.goto(`${path}/edit`);
+    await hydrated(page);
+  };
+  await edit();
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  await page.getByRole('button', { name: 'Add a place' }).click();
+  const first = page.getByRole('group', { name: 'Place 1' });
+  const second = page.getByRole('group', { name: 'Place 2' });
+  await first.getByLabel('Minutes').fill('60');
+  await first.getByLabel('Mon').check();
+  await second.getByLabel('Name').fill('Hall');
+  await second.getByLabel('Sport').check();
+  await save.click();
+  await expect(first.getByText('Name the place.')).toBeVisible();
+  await expect(first.getByText(/8 to 45/)).toBeVisible();
+  await first.getByLabel('Name').fill('Hall');
+  await first.getByLabel('Minutes').fill('40');
+  await save.click();
+  await expect(second.getByText('Two places have this name.')).toBeVisible();
+  await first.getByLabel('Name').fill('Gym');
+  await first.getByLabel('Cable', { exact: false }).first().check();
+  await save.click();
+  await page.waitForURL((url) => url.pathname === path);
+  await edit();
+  await expect(first.getByLabel('Name')).toHaveValue('Gym');
+  await expect(first.getByLabel('Minutes')).toHaveValue('40');
+  await expect(first.getByLabel('Mon')).toBeChecked();
+  await expect(first.getByLabel('Cable', { exact: false }).first()).toBeChecked();
+  await expect(second.getByLabel('Sport')).toBeChecked();
+  // The first is taken out: the other stays what it was.
+  await page.getByRole('button', { name: 'Take place 1 out' }).click();
+  await save.click();
+  await page.waitForURL((url) => url.pathname === path);
+  await edit();
+  await expect(first.getByLabel('Name')).toHaveValue('Hall');
+  await expect(first.getByLabel('Sport')).toBeChecked();
+  await expect(second).toHaveCount(0);
 });

@@ -1,7 +1,7 @@
 import { addDays, type IsoDay } from '~/core/body/dates';
 import type { SideKey } from '~/core/catalogue';
 import { shippedTrade } from '~/core/catalogue/trade';
-import { type ComposedSession, type ComposedWeek, compose, flexionOf } from '~/core/coach/compose';
+import { type ComposedSession, type ComposedWeek, compose } from '~/core/coach/compose';
 import { minutesOf } from '~/core/coach/lay-session';
 import { plannedSets } from '~/core/coach/planned-sets';
 import { mergeUnderWay, type Prescription, type UnderWay } from '~/core/coach/prescription';
@@ -9,6 +9,7 @@ import { type Proposal, progress } from '~/core/coach/progress';
 import { redose } from '~/core/coach/redose';
 import { raises } from '~/core/coach/take';
 import { weekInput } from '~/core/coach/week-input';
+import { flexionOf } from '~/core/coach/within-gate';
 import { type DoseAthlete, doseAthlete, practisedIn } from '~/core/dose/athlete';
 import { lessonsOf } from '~/core/dose/learn';
 import type { Lesson } from '~/core/dose/lessons';

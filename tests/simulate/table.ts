@@ -1,8 +1,8 @@
 import { daysBetween } from '~/core/body/dates';
 import { shippedTrade } from '~/core/catalogue/trade';
 import { withinFlexion } from '~/core/clear/flexion';
-import { flexionOf, onBackSeconds } from '~/core/coach/compose';
 import { minutesOf } from '~/core/coach/lay-session';
+import { flexionOf, onBackSeconds } from '~/core/coach/within-gate';
 import { isSkill } from '~/core/dose/character';
 import { leverKept } from '~/core/dose/levers';
 import type { DoneItem, LivedSeason, LivedWeek } from './season';

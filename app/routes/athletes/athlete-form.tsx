@@ -4,7 +4,9 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import type { Reply } from '~/app/lib/forms';
+import { days, TickRow } from './day-checks';
 import { PhaseTimes, type TypedPhaseTimes } from './phase-times';
+import { Places, type TypedPlace } from './places';
 
 export interface AthleteFormValues {
   id: string;
@@ -27,6 +29,7 @@ export interface AthleteFormValues {
   minutesPerSession: string;
   weekdays: string[];
   time: TypedPhaseTimes;
+  places: TypedPlace[];
   note: string;
 }
 
@@ -54,16 +57,6 @@ interface Props {
   submitLabel: string;
   cancelTo: string;
 }
-
-const days = [
-  [1, 'Mon'],
-  [2, 'Tue'],
-  [3, 'Wed'],
-  [4, 'Thu'],
-  [5, 'Fri'],
-  [6, 'Sat'],
-  [0, 'Sun'],
-] as const;
 
 /** Who the athlete is, in what sport, how big, with what kit and how much time. */
 export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo }: Props) {
@@ -154,20 +147,14 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
           />
         </div>
         <p className="mt-4 font-bold">Days</p>
-        <div className="flex flex-wrap gap-x-5">
-          {days.map(([value, label]) => (
-            <CheckField
-              key={value}
-              label={label}
-              name={fields.weekdays.name}
-              value={String(value)}
-              defaultChecked={ticked(fields.weekdays, String(value))}
-            />
-          ))}
-        </div>
-        {fields.weekdays.errors ? <p className="font-bold">▲ {fields.weekdays.errors.join(' ')}</p> : null}
+        <TickRow
+          name={fields.weekdays.name}
+          choices={days}
+          isTicked={(day) => ticked(fields.weekdays, day)}
+          errors={fields.weekdays.errors}
+        />
         <div className="mt-3">
-          <PhaseTimes field={fields.time} values={values.time} days={days} />
+          <PhaseTimes field={fields.time} values={values.time} />
         </div>
       </fieldset>
 
@@ -199,6 +186,7 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
             />
           ))}
         </div>
+        <Places values={values.places} kit={choices.equipment} errors={form.allErrors} />
       </fieldset>
 
       <div>

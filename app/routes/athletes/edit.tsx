@@ -9,6 +9,7 @@ import type { Route } from './+types/edit';
 import { AthleteForm } from './athlete-form';
 import { athleteChoices, athleteFields, athleteForm } from './form-data.server';
 import { typedTimes } from './phase-times';
+import { typedPlaces } from './places';
 
 export const meta = athleteTitle('Edit');
 
@@ -41,6 +42,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       minutesPerSession: String(athlete.minutesPerSession),
       weekdays: athlete.weekdays.map(String),
       time: typedTimes(athlete.timeIn),
+      places: typedPlaces(athlete.places),
       note: athlete.note,
     },
   };

@@ -37,6 +37,17 @@ const typedTime = z
   .optional();
 type TypedTime = z.output<typeof typedTime>;
 
+/** A place as typed; one of which nothing is said is none. */
+const typedPlace = z
+  .object({
+    name: z.string().default(''),
+    minutes: z.string().trim().default(''),
+    days: z.array(z.coerce.number()).default([]),
+    phases: z.array(z.string()).default([]),
+    kit: z.array(z.string()).default([]),
+  })
+  .optional();
+
 /** What the form sends: figures as typed, in the unit chosen beside them. */
 const typed = (today: IsoDay) =>
   z.object({
@@ -67,6 +78,7 @@ const typed = (today: IsoDay) =>
         Object.fromEntries(phases.map((phase) => [phase, typedTime])) as Record<Phase, typeof typedTime>,
       )
       .optional(),
+    places: z.array(typedPlace).default([]),
     note: z.string().default(''),
   });
 
@@ -81,29 +93,31 @@ const secondSport = (id: string, percent: string) =>
 
 const sortedDays = (days: readonly number[]) => [...new Set(days)].sort();
 
-/** Phases with a time of their own; where a part of one is left empty, it is the usual one. */
-function timesOf(
-  usual: {
-    readonly sessionsPerWeek: number;
-    readonly minutesPerSession: number;
-    readonly weekdays: readonly number[];
-  },
-  typedTimes: Readonly<Partial<Record<Phase, TypedTime>>>,
-) {
-  // Text that is no number becomes one that is refused.
-  const figure = (text: string, otherwise: number) => (text === '' ? otherwise : (parseDecimal(text) ?? 0));
-  return Object.fromEntries(
+/** Text that is no number becomes one that is refused. */
+const figure = (text: string): number => parseDecimal(text) ?? 0;
+
+/** Phases with a time of their own; what is left empty is not said. */
+const timesOf = (typedTimes: Readonly<Partial<Record<Phase, TypedTime>>>) =>
+  Object.fromEntries(
     phases.flatMap((phase) => {
-      const its = typedTimes[phase];
-      if (!its || (its.sessions === '' && its.minutes === '' && its.days.length === 0)) return [];
+      const { sessions = '', minutes = '', days = [] } = typedTimes[phase] ?? {};
       const time = {
-        sessionsPerWeek: figure(its.sessions, usual.sessionsPerWeek),
-        minutesPerSession: figure(its.minutes, usual.minutesPerSession),
-        weekdays: sortedDays(its.days.length > 0 ? its.days : usual.weekdays),
+        ...(sessions === '' ? {} : { sessionsPerWeek: figure(sessions) }),
+        ...(minutes === '' ? {} : { minutesPerSession: figure(minutes) }),
+        ...(days.length === 0 ? {} : { weekdays: sortedDays(days) }),
       };
-      return [[phase, time]];
+      return Object.keys(time).length === 0 ? [] : [[phase, time]];
     }),
   );
+
+/** Places with where in the form each was typed. */
+function placesOf(typedPlaces: readonly z.output<typeof typedPlace>[]) {
+  return typedPlaces.flatMap((typed, slot) => {
+    const { name = '', minutes = '', days = [], phases: its = [], kit = [] } = typed ?? {};
+    if (name.trim() === '' && minutes === '' && days.length + its.length + kit.length === 0) return [];
+    const minutesPerSession = minutes === '' ? null : figure(minutes);
+    return [{ slot, place: { name, weekdays: sortedDays(days), phases: its, kit, minutesPerSession } }];
+  });
 }
 
 /** The form's field of a part of a phase's time. */
@@ -112,6 +126,9 @@ const timeFields: Readonly<Record<string, string>> = {
   minutesPerSession: 'minutes',
   weekdays: 'days',
 };
+
+/** The form's field of a part of a place. */
+const placeFields: Readonly<Record<string, string>> = { minutesPerSession: 'minutes', weekdays: 'days' };
 
 /** The form's field of a figure of the athlete. */
 export const athleteFields = { massKg: 'mass', statureM: 'stature' } as const;
@@ -143,8 +160,10 @@ export const athleteForm = (today: IsoDay) =>
       secondDisciplineId,
       secondPercent,
       time,
+      places,
       ...rest
     } = form;
+    const placed = placesOf(places);
     const read = athleteSchema.safeParse({
       ...rest,
       ...secondSport(secondDisciplineId, secondPercent),
@@ -152,7 +171,8 @@ export const athleteForm = (today: IsoDay) =>
       statureM,
       schoolId: form.schoolId === 'practice' ? null : form.schoolId,
       weekdays: sortedDays(form.weekdays),
-      timeIn: timesOf(form, time ?? {}),
+      timeIn: timesOf(time ?? {}),
+      places: placed.map(({ place }) => place),
     });
     if (read.success) return { id, version, values: read.data };
     for (const found of read.error.issues) {
@@ -161,6 +181,16 @@ export const athleteForm = (today: IsoDay) =>
         ctx.addIssue({
           code: 'custom',
           path: ['time', phase ?? '', timeFields[part ?? ''] ?? 'sessions'],
+          message: found.message,
+        });
+      else if (field === 'places')
+        ctx.addIssue({
+          code: 'custom',
+          path: [
+            'places',
+            placed[Number(phase)]?.slot ?? 0,
+            part === undefined ? 'name' : (placeFields[part] ?? part),
+          ],
           message: found.message,
         });
       else if (!Object.hasOwn(athleteFields, field)) say(field, found.message);

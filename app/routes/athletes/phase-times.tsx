@@ -4,6 +4,7 @@ import { Folded } from '~/app/components/folded';
 import { type Phase, phases } from '~/core/catalogue/phases';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import type { TimeGiven } from '~/core/people/time';
+import { days, TickRow } from './day-checks';
 
 /** Phases of the season with more or less time than usual. What is left empty is as usual. */
 
@@ -22,9 +23,9 @@ export const typedTimes = (stored: NonNullable<TimeGiven['timeIn']>): TypedPhase
       return [
         phase,
         {
-          sessions: its ? String(its.sessionsPerWeek) : '',
-          minutes: its ? String(its.minutesPerSession) : '',
-          days: its ? its.weekdays.map(String) : [],
+          sessions: String(its?.sessionsPerWeek ?? ''),
+          minutes: String(its?.minutesPerSession ?? ''),
+          days: (its?.weekdays ?? []).map(String),
         },
       ];
     }),
@@ -33,14 +34,15 @@ export const typedTimes = (stored: NonNullable<TimeGiven['timeIn']>): TypedPhase
 export function PhaseTimes({
   field,
   values,
-  days,
 }: {
   field: FieldMetadata<TypedPhaseTimes>;
   values: TypedPhaseTimes;
-  days: readonly (readonly [value: number, label: string])[];
 }) {
   const parts = field.getFieldset();
-  const said = phases.filter((phase) => values[phase].sessions !== '');
+  const said = phases.filter((phase) => {
+    const its = values[phase];
+    return its.sessions !== '' || its.minutes !== '' || its.days.length > 0;
+  });
   const wrong = phases.some((phase) => {
     const its = parts[phase].getFieldset();
     return its.sessions.errors || its.minutes.errors || its.days.errors;
@@ -54,9 +56,9 @@ export function PhaseTimes({
           const ticked = its.days.initialValue;
           return (
             <li key={phase}>
-              <fieldset className="grid gap-x-4 gap-y-2 py-3 sm:grid-cols-[1fr_6rem_6rem]">
+              <fieldset className="grid grid-cols-2 gap-x-4 gap-y-1 py-3 sm:grid-cols-[1fr_6rem_6rem]">
                 <legend className="sr-only">{phaseNames[phase]}</legend>
-                <p aria-hidden="true">
+                <p aria-hidden="true" className="max-sm:col-span-2">
                   <strong>{phaseNames[phase]}</strong>
                   <span className="block text-aside text-quiet">{phaseAims[phase]}</span>
                 </p>
@@ -74,22 +76,13 @@ export function PhaseTimes({
                   defaultValue={its.minutes.initialValue ?? ''}
                   errors={its.minutes.errors}
                 />
-                <p className="flex flex-wrap gap-x-4 sm:col-span-3">
-                  {days.map(([value, label]) => (
-                    <label key={value} className="flex min-h-9 items-center gap-2">
-                      <input
-                        type="checkbox"
-                        className="size-5"
-                        name={its.days.name}
-                        value={value}
-                        defaultChecked={
-                          Array.isArray(ticked) ? ticked.includes(String(value)) : ticked === String(value)
-                        }
-                      />
-                      {label}
-                    </label>
-                  ))}
-                </p>
+                <div className="col-span-full">
+                  <TickRow
+                    name={its.days.name}
+                    choices={days}
+                    isTicked={(day) => (Array.isArray(ticked) ? ticked.includes(day) : ticked === day)}
+                  />
+                </div>
               </fieldset>
             </li>
           );

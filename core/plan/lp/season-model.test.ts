@@ -252,7 +252,7 @@ function worth(frame: SeasonFrame, model: SeasonModel, of: ByCell): number {
     if (cells.length === 0) continue;
     const minutes = cells.reduce((sum, cell) => sum + minutesOf(cell, of(cell), frame), 0);
     const mean = loads.slice(-2);
-    const time = frame.input.timeIn?.[week.phase] ?? frame.input;
+    const time = { ...frame.input, ...frame.input.timeIn?.[week.phase] };
     const usual =
       mean.length > 0
         ? mean.reduce((sum, one) => sum + one.minutes / one.share, 0) / mean.length

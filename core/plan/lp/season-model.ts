@@ -1,6 +1,6 @@
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
-import { minutesIn } from '~/core/people/time';
+import { minutesIn } from '~/core/people/places';
 import { planDefaults as d, flexionShare } from '../defaults';
 import { type FrameRow, type FrameWeek, historyOf, type SeasonFrame } from '../frame';
 import { type GivingRule, givenBy } from '../hand/by-hand';
