@@ -16,6 +16,7 @@ export function calendarAnswer(view: Awaited<ReturnType<typeof calendarView>>): 
       uid: entry.uid,
       onDate: entry.onDate,
       at: entry.at,
+      location: entry.place,
       summary: summaryOf(entry),
       description: entry.kind === 'session' ? [...entry.lines, '', view.disclaimer].join('\n').trim() : '',
       stamp: view.stamp,

@@ -141,6 +141,7 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'athlete.minutes': () => 'Minutes a session: 8 to 45.',
   'place.name': () => 'Name the place.',
   'place.twice': () => 'Two places have this name.',
+  'place.days': () => 'Give the first and the last day, the last not before the first, or neither.',
   'place.most': () => 'Three places at most beside the usual one.',
   'athlete.weekdays': () => 'Choose at least one day.',
   'staff.name': () => 'Enter the name.',

@@ -2,6 +2,7 @@ import type { AmountUnit } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import { withinCap } from '~/core/dose/amounts';
+import { kitAt, type PlacesGiven } from '~/core/people/places';
 import { type Issue, issue } from '~/core/result';
 
 /** A laid-out exercise, as far as the gate cares. */
@@ -23,6 +24,13 @@ export interface GatedItem<T extends LaidOutItem = LaidOutItem> {
   readonly amount: number;
   readonly loadValue: number | null;
 }
+
+/** The gate of a session, which has the kit of its place. */
+export const gateAt = (
+  gate: Gate,
+  athlete: PlacesGiven & { readonly kit: readonly string[] },
+  place: string,
+): Gate => ((athlete.places ?? []).length === 0 && place === '' ? gate : gate.withKit(kitAt(athlete, place)));
 
 /** What the gate leaves of a laid-out exercise: withheld, shortened, lightened, or as it was. */
 export function underGate<T extends LaidOutItem>(gate: Gate, trade: Trade, item: T): GatedItem<T> {

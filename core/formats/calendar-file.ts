@@ -10,6 +10,8 @@ export interface CalendarEntry {
   readonly onDate: IsoDay;
   /** When it begins and how long it takes; left out it is of the whole day. */
   readonly at?: { readonly time: string; readonly minutes: number } | undefined;
+  /** Where it is, when that is said. */
+  readonly location?: string | undefined;
   readonly summary: string;
   readonly description: string;
   /** When the file was made. */
@@ -66,6 +68,7 @@ export function calendarFile(name: string, entries: readonly CalendarEntry[], zo
       sequence: entry.sequence,
       // A whole day does not make somebody busy.
       transparency: entry.at ? ICalEventTransparency.OPAQUE : ICalEventTransparency.TRANSPARENT,
+      ...(entry.location ? { location: entry.location } : {}),
       ...(entry.changedAt ? { lastModified: entry.changedAt } : {}),
     });
   }

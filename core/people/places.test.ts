@@ -1,5 +1,14 @@
 import { z } from 'zod';
-import { kitAnywhere, minutesIn, minutesOn, type Place, placeNameOn, placeOn, placesSchema } from './places';
+import {
+  kitAnywhere,
+  kitAt,
+  minutesIn,
+  minutesOn,
+  type Place,
+  placeNameOn,
+  placeOn,
+  placesSchema,
+} from './places';
 
 // A Monday, and the Tuesday after it.
 const monday = '2026-11-23';
@@ -33,6 +42,21 @@ describe('the place of a day', () => {
     expect(placeOn({ places: [both] }, monday, 'build')).toBeUndefined();
     expect(placeOn({ places: [both] }, monday, 'load')).toBe(both);
   });
+  it('on a journey it is where the journey leads, whatever else has the day', () => {
+    const camp: Place = { ...hall, name: 'Camp', phases: [], from: '2026-11-24', to: '2026-11-30' };
+    const given = { ...usual, places: [gym, camp] };
+    const names = (...days: string[]) => days.map((day) => placeNameOn(given, day, 'load'));
+    expect(names('2026-11-23', '2026-11-24', '2026-11-30', '2026-12-01', '2026-12-03')).toEqual([
+      'Gym',
+      'Camp',
+      'Camp',
+      '',
+      'Gym',
+    ]);
+    expect(placeNameOn({ places: [{ ...camp, weekdays: [2] }] }, '2026-11-25', 'load')).toBe('');
+    // A week of a phase is a usual one.
+    expect(minutesIn({ ...given, places: [{ ...camp, minutesPerSession: 45 }] }, 'load')).toBe(60);
+  });
   it('has minutes of its own, or those of the phase', () => {
     expect(minutesOn(usual, monday, 'load')).toBe(40);
     expect(minutesOn(usual, tuesday, 'load')).toBe(20);
@@ -48,6 +72,8 @@ describe('the place of a day', () => {
   it('what there is anywhere is what there is at one of them', () => {
     expect(kitAnywhere({ kit: ['band'], places: [gym, hall] })).toEqual(['band', 'box', 'cable', 'wall']);
     expect(kitAnywhere({ kit: ['band'] })).toEqual(['band']);
+    const of = { kit: ['band'], places: [gym, hall] };
+    expect([kitAt(of, 'Hall'), kitAt(of, ''), kitAt(of, 'gone')]).toEqual([['wall'], ['band'], ['band']]);
   });
 });
 
@@ -64,6 +90,12 @@ describe('places as they are written down', () => {
     expect(codes({ ...gym, minutesPerSession: 46 })).toEqual([[[0, 'minutesPerSession'], 'athlete.minutes']]);
     expect(codes({ ...gym, kit: ['anvil'] })?.[0]?.[0]).toEqual([0, 'kit', 0]);
     expect(codes(...['a', 'b', 'c', 'd'].map((name) => ({ ...gym, name })))).toEqual([[[], 'place.most']]);
+    const between = (from: string | null, to: string | null) => codes({ ...gym, from, to });
+    expect(between('2026-12-01', '2026-12-01')).toBeUndefined();
+    expect(between('2026-12-02', '2026-12-01')).toEqual([[[0, 'to'], 'place.days']]);
+    expect(between('2026-12-02', null)).toEqual([[[0, 'to'], 'place.days']]);
+    expect(between(null, '2026-12-02')).toEqual([[[0, 'to'], 'place.days']]);
+    expect(between('2026-13-02', '2026-12-02')?.[0]).toEqual([[0, 'from'], 'form.not_a_day'].slice(0, 2));
     expect(codes({ ...gym, weekdays: [7] })?.[0]?.[0]).toEqual([0, 'weekdays', 0]);
   });
 });

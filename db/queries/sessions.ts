@@ -202,7 +202,7 @@ export async function changeSession(
 /** Moves a session to another day. */
 export async function moveSession(
   id: string,
-  to: Pick<SessionRow, 'onDate' | 'weekStart' | 'state' | 'changes'>,
+  to: Pick<SessionRow, 'onDate' | 'weekStart' | 'place' | 'state' | 'changes'>,
 ): Promise<void> {
   await db
     .update(coreSession)

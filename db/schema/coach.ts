@@ -44,6 +44,8 @@ export const coreSession = pgTable(
     weekStart: date({ mode: 'string' }).notNull(),
     onDate: date({ mode: 'string' }).notNull(),
     minutes: integer().notNull(),
+    /** Where: the name of one of the athlete's places, empty for the usual. */
+    place: text().notNull().default(''),
     state: text({ enum: sessionStates }).notNull().default('planned'),
     /** Counts what changed after it was laid out: who changes it says which one they saw. */
     revision: integer().notNull().default(0),

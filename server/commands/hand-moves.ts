@@ -1,6 +1,7 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { kitBar } from '~/core/clear/rung-bars';
 import { athleteOn } from '~/core/coach/week-input';
+import { placeNameOn } from '~/core/people/places';
 import { nearEvent } from '~/core/plan/days';
 import { issue, type Result, refuse } from '~/core/result';
 import { changeSession, markByHand, moveSession, sessionsBetween } from '~/db/queries/sessions';
@@ -55,6 +56,7 @@ async function toDay(at: AtHand, onDate: string): Promise<Result<string>> {
   await moveSession(session.id, {
     onDate,
     weekStart,
+    place: placeNameOn(standing.athlete, onDate, at.phase),
     // A missed one that gets another day is on again.
     state: isPassedOver(session) ? 'planned' : session.state,
     changes: noted(at, session, notes),

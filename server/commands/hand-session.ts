@@ -123,9 +123,18 @@ export async function write(
     });
     return session.id;
   }
-  const { practiceId, athleteId, seasonVersionId, weekStart, onDate } = session;
+  const { practiceId, athleteId, seasonVersionId, weekStart, onDate, place } = session;
   const next = newSession(
-    { practiceId, athleteId, seasonVersionId, weekStart, onDate, changes, createdAt: at.principal.now },
+    {
+      practiceId,
+      athleteId,
+      seasonVersionId,
+      weekStart,
+      onDate,
+      place,
+      changes,
+      createdAt: at.principal.now,
+    },
     (sessionId) => placed.map((item, position) => carried(item, sessionId, position)),
   );
   await setAside([session.id]);

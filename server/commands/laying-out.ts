@@ -6,6 +6,7 @@ import { redose } from '~/core/coach/redose';
 import { type Lighter, lighten } from '~/core/coach/take';
 import { redoseInput, weekInput } from '~/core/coach/week-input';
 import type { DoseAthlete } from '~/core/dose/athlete';
+import { placeNameOn } from '~/core/people/places';
 import type { PlanWeek } from '~/core/plan/season';
 import { weekOf } from '~/core/plan/season-input';
 import type { Issue } from '~/core/result';
@@ -60,6 +61,7 @@ const sessionOf = (
       seasonVersionId: seasonId,
       weekStart: week.startsOn,
       onDate,
+      place: placeNameOn(subject.athlete, onDate, week.phase),
       createdAt: principal.now,
     },
     items,
@@ -105,7 +107,7 @@ async function deal(
     ];
   });
   const same = (a: StoredSession, b: NewSession) =>
-    a.onDate === b.session.onDate && asks(a.items) === asks(b.items);
+    a.onDate === b.session.onDate && a.place === b.session.place && asks(a.items) === asks(b.items);
   const kept = open.filter((session) => fresh.some((made) => same(session, made)));
   await setAside(open.filter((session) => !kept.includes(session)).map(({ id }) => id));
   const placed = fresh.filter((made) => !kept.some((session) => same(session, made)));

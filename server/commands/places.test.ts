@@ -16,6 +16,7 @@ import {
   type TestPractice,
   testDay,
 } from '../testing';
+import { calendarView } from '../views/calendar';
 import { handView } from '../views/hand';
 import { sessionView } from '../views/session';
 import { editSession } from './edit-session';
@@ -32,6 +33,8 @@ const gym: Place = {
   phases: [],
   kit: ['towel', 'wall', 'box', 'cable', 'dumbbell', 'ball', 'plate'],
   minutesPerSession: 40,
+  from: null,
+  to: null,
 };
 const bare = ['towel', 'wall'];
 const values = { ...athleteValues, kit: bare, weekdays: [1, 3, 5], minutesPerSession: 15 };
@@ -80,6 +83,10 @@ describe('the places of an athlete', () => {
           [],
         ]);
     }
+    expect(sessions.map(({ place }) => place)).toEqual(['', 'Gym', '']);
+    const calendar = await calendarView(coach, there);
+    const places = calendar.entries.filter(({ onDate, kind }) => kind === 'session' && onDate > '2026-11-29');
+    expect(places.map(({ place }) => place)).toEqual(expect.arrayContaining(['', 'Gym']));
     const needing = sessions
       .filter(isGym)
       .flatMap(({ items }) => items)
@@ -90,6 +97,57 @@ describe('the places of an athlete', () => {
         needing.filter(({ detail }) => detail.role === 'main').map(({ rungId }) => rungId),
       ),
     );
+  });
+  it('on a journey its days have what is there, and no others', async () => {
+    const { coach, practiceId } = practice;
+    const camp = {
+      ...gym,
+      name: 'Camp',
+      weekdays: [],
+      minutesPerSession: 8,
+      kit: [],
+      from: '2026-12-01',
+      to: '2026-12-03',
+    };
+    expect(codesOf(await save([{ ...camp, to: '2026-11-30' }]))).toEqual(['place.days']);
+    must(await save([gym, camp]));
+    must(await planSeason(await on(coach, testDay, 12), { athleteId, id: newId() }));
+    const sessions = await ahead();
+    expect(sessions.map(({ onDate, place }) => [onDate, place])).toEqual([
+      ['2026-11-30', ''],
+      ['2026-12-02', 'Camp'],
+      ['2026-12-04', ''],
+    ]);
+    for (const { rungId } of sessions[1]?.items ?? [])
+      expect(kitBar(coach.trade.rung(rungId), [])).toEqual([]);
+    const week = (await newestSeason(practiceId, athleteId))?.weeks.find(
+      ({ startsOn }) => startsOn === '2026-11-30',
+    );
+    expect(week?.minutesAvailable).toBe(15 + 8 + 15);
+  });
+  it('kit that is taken away is missed on its days alone', async () => {
+    const { coach } = practice;
+    must(await save([gym]));
+    must(await planSeason(await on(coach, testDay, 12), { athleteId, id: newId() }));
+    const held = async () =>
+      (await ahead()).map((session) => [
+        isGym(session),
+        session.items.filter(({ bars }) => bars.length > 0).length > 0,
+      ]);
+    expect(await held()).toEqual([
+      [false, false],
+      [true, false],
+      [false, false],
+    ]);
+    must(await save([{ ...gym, kit: [] }], 2));
+    expect(await held()).toEqual([
+      [false, false],
+      [true, true],
+      [false, false],
+    ]);
+    const there = await subject();
+    for (const session of await ahead())
+      expect(sessionView(coach, there, session).withheld.length > 0).toBe(isGym(session));
   });
   it('an exercise goes to no day without its kit; a whole session that does is told what is missing', async () => {
     const { coach } = practice;
@@ -111,7 +169,7 @@ describe('the places of an athlete', () => {
     expect(codesOf(await edit(to))).toEqual(['hand.no_kit']);
     const moved = must(await edit({ op: 'to_day', onDate: '2026-12-05' }));
     const [now] = (await ahead()).filter(({ id }) => id === moved.sessionId);
-    expect(now?.onDate).toBe('2026-12-05');
+    expect([now?.onDate, now?.place]).toEqual(['2026-12-05', '']);
     expect(now?.changes.map(({ what }) => [what.code, what.values?.name])).toContainEqual([
       'hand.no_kit',
       coach.trade.rung(item.rungId).name,

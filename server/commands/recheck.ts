@@ -1,4 +1,4 @@
-import { recheckSession } from '~/core/coach/recheck';
+import { gateAt, recheckSession } from '~/core/coach/recheck';
 import { changeItemCheck, changeSession, openSessions, type SessionRow } from '~/db/queries/sessions';
 import type { Principal } from '../principal/principal';
 import { type Subject, subjectOf } from '../principal/subject';
@@ -20,7 +20,7 @@ export async function recheckOpenSessions(principal: Principal, athleteId: strin
   const sessions = await openSessions(principal.practiceId, athleteId, principal.today);
   let changed = 0;
   for (const session of sessions) {
-    const found = recheckSession(subject.gate, principal.trade, {
+    const found = recheckSession(gateAt(subject.gate, subject.athlete, session.place), principal.trade, {
       calledOff: session.state === 'called_off',
       items: session.items.map((item) => ({
         id: item.id,

@@ -107,7 +107,14 @@ export async function changeItems(
 export function newSession(
   about: Pick<
     NewSession['session'],
-    'practiceId' | 'athleteId' | 'seasonVersionId' | 'weekStart' | 'onDate' | 'createdAt' | 'changes'
+    | 'practiceId'
+    | 'athleteId'
+    | 'seasonVersionId'
+    | 'weekStart'
+    | 'onDate'
+    | 'place'
+    | 'createdAt'
+    | 'changes'
   >,
   items: (sessionId: string) => NewItem[],
 ): NewSession {

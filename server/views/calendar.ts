@@ -19,6 +19,8 @@ export interface Appointment {
   /** What an event is called. */
   readonly name: string | undefined;
   readonly minutes: number;
+  /** Where it is; empty for the usual place. */
+  readonly place?: string | undefined;
   /** Where the practice says when its sessions begin. */
   readonly at?: { readonly time: string; readonly minutes: number } | undefined;
   readonly lines: readonly string[];
@@ -74,6 +76,7 @@ export async function calendarView(by: Principal, { athlete, gate, events }: Sub
       onDate: session.onDate,
       name: undefined,
       minutes: view.minutes,
+      place: view.place,
       at: at(view.minutes),
       lines: cancelled
         ? []

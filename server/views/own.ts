@@ -65,6 +65,7 @@ export async function ownCardView(by: Principal, link: LinkRow, subject: Subject
           id: shown.id,
           onDate: shown.onDate,
           minutes: shown.minutes,
+          place: shown.place,
           planB: shown.planB,
           logged: shown.log !== undefined,
           open: open.includes(shown),
@@ -96,6 +97,7 @@ export async function ownCardView(by: Principal, link: LinkRow, subject: Subject
         id: view.id,
         onDate: view.onDate,
         minutes: view.minutes,
+        place: view.place,
         state: view.log
           ? ('done' as const)
           : view.state === 'skipped'

@@ -5,7 +5,7 @@ import type { Gate } from '~/core/clear/gate';
 import { whereText } from '~/core/clear/pain-map';
 import { planB, turnsLeft } from '~/core/coach/lay-session';
 import { inHandText, setupText, sidesText, workText } from '~/core/coach/prescription';
-import { underGate } from '~/core/coach/recheck';
+import { gateAt, underGate } from '~/core/coach/recheck';
 import { amountText, minuteText } from '~/core/dose/work';
 import type { Issue } from '~/core/result';
 import type { PrescriptionRow, StoredSession } from '~/db/queries/sessions';
@@ -142,7 +142,8 @@ export function sessionView(
 ) {
   const { trade, loads } = principal;
   const toCome = session.log === undefined && session.onDate >= gate.day;
-  const items = session.items.map((item) => itemView(principal, item, athlete, toCome ? gate : undefined));
+  const there = toCome ? gateAt(gate, athlete, session.place) : undefined;
+  const items = session.items.map((item) => itemView(principal, item, athlete, there));
   const left = items.filter((item) => item.bars.length === 0);
   // Whose other is withheld takes turns with nobody.
   const turns = turnsLeft(left.map(({ pair }) => pair));
@@ -150,6 +151,8 @@ export function sessionView(
   return {
     id: session.id,
     onDate: session.onDate,
+    /** Where, when it is not the usual place. */
+    place: session.place,
     minutes: Math.round(shown.reduce((sum, item) => sum + item.minutes, 0)),
     items: shown,
     /** What to do when there are ten minutes only. */

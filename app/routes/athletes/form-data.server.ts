@@ -45,6 +45,8 @@ const typedPlace = z
     days: z.array(z.coerce.number()).default([]),
     phases: z.array(z.string()).default([]),
     kit: z.array(z.string()).default([]),
+    from: z.string().default(''),
+    to: z.string().default(''),
   })
   .optional();
 
@@ -113,10 +115,31 @@ const timesOf = (typedTimes: Readonly<Partial<Record<Phase, TypedTime>>>) =>
 /** Places with where in the form each was typed. */
 function placesOf(typedPlaces: readonly z.output<typeof typedPlace>[]) {
   return typedPlaces.flatMap((typed, slot) => {
-    const { name = '', minutes = '', days = [], phases: its = [], kit = [] } = typed ?? {};
-    if (name.trim() === '' && minutes === '' && days.length + its.length + kit.length === 0) return [];
+    const {
+      name = '',
+      minutes = '',
+      days = [],
+      phases: its = [],
+      kit = [],
+      from = '',
+      to = '',
+    } = typed ?? {};
+    if (name.trim() + minutes + from + to === '' && days.length + its.length + kit.length === 0) return [];
     const minutesPerSession = minutes === '' ? null : figure(minutes);
-    return [{ slot, place: { name, weekdays: sortedDays(days), phases: its, kit, minutesPerSession } }];
+    return [
+      {
+        slot,
+        place: {
+          name,
+          weekdays: sortedDays(days),
+          phases: its,
+          kit,
+          minutesPerSession,
+          from: from || null,
+          to: to || null,
+        },
+      },
+    ];
   });
 }
 

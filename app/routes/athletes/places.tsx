@@ -14,6 +14,8 @@ export interface TypedPlace {
   days: string[];
   phases: string[];
   kit: string[];
+  from: string;
+  to: string;
 }
 
 /** Stored places as the form shows them. */
@@ -24,6 +26,8 @@ export const typedPlaces = (stored: readonly Place[]): TypedPlace[] =>
     days: place.weekdays.map(String),
     phases: [...place.phases],
     kit: [...place.kit],
+    from: place.from ?? '',
+    to: place.to ?? '',
   }));
 
 const phaseChoices = phases.map((phase) => [phase, phaseNames[phase]] as const);
@@ -44,8 +48,8 @@ export function Places({
     <div className="mt-6">
       <p className="font-bold">Other places</p>
       <p className="text-quiet">
-        Another kit on some days or in some phases: the gym on Mondays, a bare hall in the Sport phase. Of two
-        that fit a day the first counts.
+        Another kit on some days, in some phases or on a journey: the gym on Mondays, a bare hall in the Sport
+        phase, a camp in January. Of two that fit a day a journey counts, then the first.
       </p>
       <ol className="rule-list mt-2">
         {slots.map((slot, i) => {
@@ -84,7 +88,24 @@ export function Places({
                   choices={phaseChoices}
                   isTicked={(phase) => its?.phases.includes(phase) ?? false}
                 />
-                <p className="mt-1 text-aside text-quiet">Kit there, instead of the usual</p>
+                <p className="mt-1 text-aside text-quiet">On a journey, its first and its last day</p>
+                <div className="mt-1 grid grid-cols-2 gap-x-4 sm:max-w-md">
+                  <TextField
+                    label="From"
+                    type="date"
+                    name={at('from')}
+                    defaultValue={its?.from ?? ''}
+                    errors={wrongIn(at('from'))}
+                  />
+                  <TextField
+                    label="To"
+                    type="date"
+                    name={at('to')}
+                    defaultValue={its?.to ?? ''}
+                    errors={wrongIn(at('to'))}
+                  />
+                </div>
+                <p className="mt-3 text-aside text-quiet">Kit there, instead of the usual</p>
                 <div className="grid gap-x-6 sm:grid-cols-2 lg:grid-cols-3">
                   {kit.map(({ id, name }) => (
                     <CheckField

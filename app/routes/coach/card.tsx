@@ -9,6 +9,7 @@ import { weekdayText, weekText } from '~/app/lib/format';
 import { useFreshFor } from '~/app/lib/news';
 import { pageTitle } from '~/app/lib/title';
 import { barsText, issuesText } from '~/app/words/issue-text';
+import { sessionSays } from '~/app/words/session-says';
 import { qualityName } from '~/core/catalogue/qualities';
 import { principalIn, standingIn } from '~/server/principal/middleware.server';
 import { cardView } from '~/server/views/coach';
@@ -107,7 +108,7 @@ function Sheet({ session, card }: { session: Session; card: Card }) {
       className={clsx('sheet mt-8', sizeOf(session.items.length))}
       aria-label={weekdayText(session.onDate)}
     >
-      <SheetHead session={session} card={card} says={`${session.minutes} min`} />
+      <SheetHead session={session} card={card} says={sessionSays(session)} />
       <ol>
         {session.items.map((item) => (
           <Exercise key={item.id} item={item} brief={card.layout === 'half'} />

@@ -4,6 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { FormError } from '~/app/components/field';
 import { weekdayText } from '~/app/lib/format';
 import { barsText, issuesText, issueText } from '~/app/words/issue-text';
+import { sessionSays } from '~/app/words/session-says';
 import { sessionText } from '~/app/words/training';
 import type { RiskClose, SportSession } from '~/core/plan/training/training';
 import type { Issue } from '~/core/result';
@@ -44,7 +45,7 @@ export function WeekSession({ session, athleteId, today, riskHours, mayChange, i
           <h3 id={session.id} className="text-2xl">
             {weekdayText(session.onDate)}
             <span className="figures ml-3 font-text text-base font-normal text-quiet">
-              {session.minutes} min
+              {sessionSays(session)}
             </span>
           </h3>
         </div>

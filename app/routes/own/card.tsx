@@ -4,6 +4,7 @@ import { figureMarkup } from '~/app/lib/figure-markup.server';
 import { weekdayText } from '~/app/lib/format';
 import { answer } from '~/app/lib/reply.server';
 import { pageTitle } from '~/app/lib/title';
+import { sessionSays } from '~/app/words/session-says';
 import { agreeLink } from '~/server/commands/links';
 import { linkIn, linkSubjectIn, principalIn } from '~/server/principal/middleware.server';
 import { ownCardView } from '~/server/views/own';
@@ -71,7 +72,7 @@ export default function OwnCard({ loaderData, params }: Route.ComponentProps) {
         <>
           <h1 className="text-4xl">
             {session.onDate === today ? 'Today' : weekdayText(session.onDate)}
-            <span className="ml-3 text-2xl text-quiet">{session.minutes} min</span>
+            <span className="ml-3 text-2xl text-quiet">{sessionSays(session)}</span>
           </h1>
           {session.logged ? <p className="mt-1 text-lg">■ Done and kept.</p> : null}
           {session.open ? (
@@ -163,7 +164,7 @@ export default function OwnCard({ loaderData, params }: Route.ComponentProps) {
                 >
                   {weekdayText(day.onDate)}
                 </Link>
-                <span className="figures text-quiet">{stateWords[day.state] || `${day.minutes} min`}</span>
+                <span className="figures text-quiet">{stateWords[day.state] || sessionSays(day)}</span>
               </li>
             ))}
           </ul>
