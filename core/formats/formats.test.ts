@@ -71,7 +71,7 @@ describe('the roster', () => {
     expect(errors).toEqual([
       { line: 2, column: 'Date of birth', reason: '"1990-02-30" is not a date (year-month-day)' },
       { line: 3, column: 'Family name', reason: 'is empty' },
-      { line: 3, column: 'Discipline', reason: '"chess" is not a discipline of the catalogue' },
+      { line: 3, column: 'Discipline', reason: '"chess" is not a sport of the library' },
       { line: 3, column: 'Weight (kg)', reason: '7 kg is 7 kg: outside 20 kg to 250 kg' },
       { line: 3, column: 'Height (cm)', reason: '"abc" is not a number' },
       { line: 4, column: 'Date of birth', reason: '2031-01-01 lies in the future' },

@@ -117,6 +117,19 @@ describe('disciplines', () => {
       expect(findDiscipline(disciplineLabel(discipline.id).toUpperCase())).toBe(discipline.id);
     }
   });
+  it('a practice’s own are found as well, and before what is written alike', () => {
+    const own = [
+      { id: 'own_1', sportName: 'Running', name: 'hill marathon' },
+      { id: 'own_2', sportName: 'Running', name: 'marathon' },
+    ];
+    const sports = [...own, ...disciplines];
+    for (const text of ['own_1', 'Hill Marathon', 'Running: hill marathon', 'hill'])
+      expect([text, findDiscipline(text, sports)]).toEqual([text, 'own_1']);
+    expect(findDiscipline('marathon', sports)).toBe('own_2');
+    expect(findDiscipline('running.marathon', sports)).toBe('running.marathon');
+    expect(findDiscipline('marathon', own.slice(0, 1))).toBe('own_1');
+    expect(findDiscipline('dance', own)).toBeUndefined();
+  });
   it('are not guessed from nothing or from what fits several', () => {
     for (const text of ['', '  ', 'sport', 'alpine', 'cross-country', '!!'])
       expect(findDiscipline(text)).toBeUndefined();

@@ -7,7 +7,7 @@ import {
   toMassKg,
   toStatureM,
 } from '~/core/body/units';
-import { disciplineLabel, disciplines } from '~/core/catalogue';
+import { type Discipline, disciplines, sportLabel } from '~/core/catalogue';
 import {
   type Columns,
   dateOrderWords,
@@ -79,25 +79,37 @@ export function guessMapping(table: Table): RosterMapping {
   };
 }
 
-/** Finds a discipline by id, name or "sport name" however it is written; a sport alone when it has one discipline. */
-export function findDiscipline(text: string): string | undefined {
+/** A sport a file may name. */
+export type NamedSport = Pick<Discipline, 'id' | 'sportName' | 'name'>;
+
+/**
+ * Finds a discipline by id, name or "sport name" however it is written; a sport alone when it has one discipline.
+ *
+ * @param sports that may be named; of two that are written alike the first
+ */
+export function findDiscipline(
+  text: string,
+  sports: readonly NamedSport[] = disciplines,
+): string | undefined {
   const wanted = plainWords(text);
   if (wanted === '') return undefined;
-  const exact = disciplines.find((discipline) =>
+  const known = sports.find(({ id }) => id === text.trim().toLowerCase());
+  if (known) return known.id;
+  const exact = sports.find((discipline) =>
     [
       discipline.id,
       discipline.name,
-      disciplineLabel(discipline.id),
+      sportLabel(discipline),
       `${discipline.sportName} ${discipline.name}`,
     ].some((name) => plainWords(name) === wanted),
   );
   if (exact) return exact.id;
-  const starts = disciplines.filter(
+  const starts = sports.filter(
     (discipline) =>
       plainWords(discipline.name).startsWith(wanted) ||
       plainWords(`${discipline.sportName} ${discipline.name}`).startsWith(wanted),
   );
-  const inside = disciplines.filter((discipline) => plainWords(discipline.name).split(' ').includes(wanted));
+  const inside = sports.filter((discipline) => plainWords(discipline.name).split(' ').includes(wanted));
   return starts.length === 1 ? starts[0]?.id : inside.length === 1 ? inside[0]?.id : undefined;
 }
 
@@ -122,6 +134,7 @@ export function planRoster(
   mapping: RosterMapping,
   known: readonly KnownAthlete[],
   today: IsoDay,
+  sports: readonly NamedSport[] = disciplines,
 ): RosterRow[] {
   const byKey = new Map(known.map((athlete) => [personKey(athlete), athlete]));
   const seen = new Map<string, number>();
@@ -188,8 +201,8 @@ export function planRoster(
     const disciplineId =
       disciplineText === ''
         ? bad('discipline', 'is empty')
-        : (findDiscipline(disciplineText) ??
-          bad('discipline', `"${disciplineText}" is not a discipline of the catalogue`));
+        : (findDiscipline(disciplineText, sports) ??
+          bad('discipline', `"${disciplineText}" is not a sport of the library`));
     const sexText = plainWords(cell('sex'));
     const sex =
       sexText === ''

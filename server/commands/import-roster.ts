@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { athleteSchema, birthDateIssue } from '~/core/people/athlete';
-import { type Issue, refuse } from '~/core/result';
+import { type Issue, issue, refuse } from '~/core/result';
 import {
   addAthleteFacts,
   addAthletes,
@@ -47,7 +47,13 @@ export const importRoster = command({
     const { practiceId } = principal;
     const wrong = rows.flatMap(({ values }, i): Issue[] => {
       const born = birthDateIssue(values.birthDate, principal.today);
-      return born ? [{ ...born, path: ['rows', i, ...born.path] }] : [];
+      const found = [
+        ...(born ? [born] : []),
+        ...(principal.trade.hasDiscipline(values.disciplineId)
+          ? []
+          : [issue('athlete.discipline', {}, ['disciplineId'])]),
+      ];
+      return found.map((one) => ({ ...one, path: ['rows', i, ...one.path] }));
     });
     if (wrong.length > 0) return refuse(wrong);
     if (!(await claimDraft(practiceId, draftId))) return standsAlready({ added: 0, changed: 0 });
@@ -63,8 +69,11 @@ export const importRoster = command({
     for (const before of known) {
       const values = rows.find(({ athleteId }) => athleteId === before.id)?.values;
       if (!values) continue;
-      await overwriteAthlete(practiceId, before.id, values);
-      await addAthleteFacts([factRow(principal, before.id, { ...before, ...values })]);
+      // What was the second sport is the only one now.
+      const alone = before.secondDisciplineId === values.disciplineId;
+      const whole = { ...values, ...(alone ? { secondDisciplineId: null, secondPercent: null } : {}) };
+      await overwriteAthlete(practiceId, before.id, whole);
+      await addAthleteFacts([factRow(principal, before.id, { ...before, ...whole })]);
       await recheckOpenSessions(principal, before.id);
     }
     return done({ added: fresh.length, changed: known.length }, draftId, {

@@ -13,9 +13,12 @@ import {
   type TestPractice,
   testDay,
 } from '../testing';
+import { rosterFound } from '../views/import-preview';
 import { linkView } from '../views/link';
 import { addAthlete } from './add-athlete';
 import { editCatalogue } from './edit-catalogue';
+import { importRoster } from './import-roster';
+import { keepDraft } from './keep-draft';
 import { planSeason } from './plan-season';
 import { saveAthlete } from './save-athlete';
 
@@ -61,6 +64,47 @@ const seen = async (athleteId: string, query: Record<string, string> = {}) => {
 };
 const demandOf = (view: Awaited<ReturnType<typeof seen>>, quality: string) =>
   view.suppose.demands.find(({ id }) => id === quality)?.demand;
+
+it('is named in a roster by what the practice calls it; hidden and strange ones are not, and a second one that becomes the first is one', async () => {
+  must(await copy());
+  const athleteId = newId();
+  const both = { ...athleteValues, secondDisciplineId: 'own_sport_1', secondPercent: 40 };
+  must(await addAthlete(await on(practice.coach, testDay), { id: athleteId, values: both }));
+  const draftId = newId();
+  const content = [
+    'Given name,Family name,Born,Sport,Mass,Height,Sex',
+    `${athleteValues.givenName},${athleteValues.familyName},${athleteValues.birthDate},Hill Marathon,60,170,female`,
+    'Una,Neu,1990-01-02,running: hill marathon,60,170,female',
+  ].join('\n');
+  must(await keepDraft(await on(practice.coach, testDay), { id: draftId, fileName: 'a.csv', content }));
+  const found = async () => {
+    const coach = await on(practice.coach, testDay);
+    return (await rosterFound(coach, draftId, new URLSearchParams(), true))?.found;
+  };
+  const read = await found();
+  expect(read?.errors).toEqual([]);
+  expect(read?.writes.map(({ values }) => values.disciplineId)).toEqual(['own_sport_1', 'own_sport_1']);
+  must(await edit({ op: 'hide', kind: 'sport', entryId: 'own_sport_1' }));
+  expect((await found())?.errors.map(({ line, reason }) => [line, reason])).toEqual([
+    [2, '"Hill Marathon" is not a sport of the library'],
+    [3, '"running: hill marathon" is not a sport of the library'],
+  ]);
+  must(await edit({ op: 'restore', kind: 'sport', entryId: 'own_sport_1' }));
+  const rows = (read?.writes ?? []).map(({ athleteId: id, values }) => ({ athleteId: id, values }));
+  const strange = rows.map((row) => ({ ...row, values: { ...row.values, disciplineId: 'gone.gone' } }));
+  const coach = await on(practice.coach, testDay);
+  expect(codesOf(await importRoster(coach, { draftId, rows: strange }))).toEqual([
+    'athlete.discipline',
+    'athlete.discipline',
+  ]);
+  expect(must(await importRoster(coach, { draftId, rows }))).toEqual({ added: 1, changed: 1 });
+  const now = await subjectOf(coach, athleteId);
+  expect([now?.athlete.disciplineId, now?.athlete.secondDisciplineId, now?.athlete.secondPercent]).toEqual([
+    'own_sport_1',
+    null,
+    null,
+  ]);
+});
 
 describe('what a sport asks', () => {
   it('is changed cell by cell; what is not said follows what is shipped, and all of it goes back', async () => {

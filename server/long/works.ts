@@ -2,6 +2,7 @@ import { chosenColumns, type RowError } from '~/core/formats/columns';
 import {
   guessMapping,
   type KnownAthlete,
+  type NamedSport,
   planRoster,
   type RosterMapping,
   type RosterPerson,
@@ -20,6 +21,8 @@ export interface RosterWork {
   /** What the address says over the guessed mapping. */
   readonly asked: Readonly<Record<string, string>>;
   readonly known: readonly KnownAthlete[];
+  /** Sports a row may name, those of the practice's own first. */
+  readonly sports: readonly NamedSport[];
   readonly today: string;
   /** Every row to write, for a confirmation; a preview shows the first ones. */
   readonly whole: boolean;
@@ -63,7 +66,7 @@ export interface RosterFound {
 }
 
 /** What a roster file would do; undefined when it is no table. */
-function readRoster({ content, asked, known, today, whole }: RosterWork): RosterFound | undefined {
+function readRoster({ content, asked, known, sports, today, whole }: RosterWork): RosterFound | undefined {
   const read = readTable(content);
   if (!read.ok) return undefined;
   const { table } = read;
@@ -71,7 +74,7 @@ function readRoster({ content, asked, known, today, whole }: RosterWork): Roster
   const missing = rosterFields
     .filter((field) => field.required && mapping.columns[field.id] === undefined)
     .map((field) => field.label);
-  const rows = missing.length > 0 ? [] : planRoster(table, mapping, known, today);
+  const rows = missing.length > 0 ? [] : planRoster(table, mapping, known, today, sports);
   const count = (status: string) => rows.filter((row) => row.status === status).length;
   const readable = rows.flatMap((row) => (row.status === 'error' ? [] : [row]));
   return {

@@ -1,4 +1,5 @@
-import { disciplineLabel } from '~/core/catalogue';
+import { sportLabel } from '~/core/catalogue';
+import type { Trade } from '~/core/catalogue/trade';
 import { athletesOf, draftById } from '~/db/queries/athletes';
 import { inWorker } from '../long/run.server';
 import type { RosterFound } from '../long/works';
@@ -34,6 +35,10 @@ export async function rosterFound(
         level,
       }),
     ),
+    sports: principal.trade.disciplines
+      .filter(({ hidden }) => !hidden)
+      .toSorted((a, b) => Number(b.from !== null) - Number(a.from !== null))
+      .map(({ id, sportName, name }) => ({ id, sportName, name })),
     today: principal.today,
     whole,
   });
@@ -41,14 +46,14 @@ export async function rosterFound(
 }
 
 /** The preview as its page shows it. */
-export const shownRoster = (fileName: string, { writes: _, rows, ...found }: RosterFound) => ({
+export const shownRoster = (trade: Trade, fileName: string, { writes: _, rows, ...found }: RosterFound) => ({
   ...found,
   fileName,
   rows: rows.map(({ person, ...row }) => ({
     ...row,
     name: `${person.givenName} ${person.familyName}`,
     birthDate: person.birthDate,
-    discipline: disciplineLabel(person.disciplineId),
+    discipline: sportLabel(trade.discipline(person.disciplineId)),
     body: `${Math.round(person.massKg * 10) / 10} kg, ${person.statureM.toFixed(2)} m`,
   })),
 });

@@ -29,7 +29,7 @@ export async function loader({ params, request, context }: Route.LoaderArgs) {
   const draft = await rosterFound(principal, params.draftId, new URL(request.url).searchParams, false);
   if (!draft) throw notFound('This import');
   if (!draft.found) throw redirect(href('/athletes'));
-  return shownRoster(draft.fileName, draft.found);
+  return shownRoster(principal.trade, draft.fileName, draft.found);
 }
 
 export async function action({ params, request, context }: Route.ActionArgs) {
