@@ -44,6 +44,21 @@ export interface MatFigures {
   readonly six: readonly number[];
 }
 
+/** Sessions of next week, one an athlete: whatever day it is, there are some. */
+async function sessionsAhead(base: string, cookie: string, many: number): Promise<string[]> {
+  const read = async (path: string) => (await fetch(`${base}${path}`, { headers: { cookie } })).text();
+  const nextWeek = new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10);
+  const athletes = new Set((await read('/athletes')).match(/\/athletes\/[0-9a-f-]{36}/g));
+  const found: string[] = [];
+  for (const path of athletes) {
+    const [, id] =
+      (await read(`${path}/coach?week=${nextWeek}`)).match(/\/live\?session=([0-9a-f-]{36})/) ?? [];
+    if (id) found.push(id);
+    if (found.length === many) return found;
+  }
+  throw new Error(`only ${found.length} athletes have a session next week`);
+}
+
 /** Taps of one session alone, and of one among six side by side. */
 export async function measureMat(base: string, cookie: string): Promise<MatFigures> {
   const browser = await chromium.launch({
@@ -51,24 +66,14 @@ export async function measureMat(base: string, cookie: string): Promise<MatFigur
     args: chromiumArgs,
   });
   try {
+    const sessions = await sessionsAhead(base, cookie, 6);
     const [name = '', value = ''] = cookie.split(/=(.*)/s);
     const figures: number[][] = [];
     for (const many of [1, 6]) {
       const context = await browser.newContext({ baseURL: base, viewport: { width: 1280, height: 800 } });
       await context.addCookies([{ name, value, url: base }]);
       const page = await context.newPage();
-      await page.goto('/live');
-      await page
-        .locator('input[name=session]')
-        .nth(many - 1)
-        .waitFor();
-      const ids = await page
-        .locator('input[name=session]')
-        .evaluateAll(
-          (inputs, n) => inputs.slice(0, n).map((input) => (input as HTMLInputElement).value),
-          many,
-        );
-      figures.push(await taps(page, ids));
+      figures.push(await taps(page, sessions.slice(0, many)));
       await context.close();
     }
     return { alone: figures[0] ?? [], six: figures[1] ?? [] };

@@ -5,7 +5,7 @@ import { type DoseAthlete, withKit } from '~/core/dose/athlete';
 import type { LadderQuality } from '~/core/dose/choose';
 import type { Standing } from '~/core/link/standing';
 import { weakerSides } from '~/core/link/weaker-sides';
-import { minutesOn, placeNameOn, placeOn } from '~/core/people/places';
+import { kitAt, minutesOn, placeNameOn, placeOn } from '~/core/people/places';
 import { timeIn } from '~/core/people/time';
 import type { Blackout } from '~/core/plan/calendar';
 import { primerDays, sessionDaysOf } from '~/core/plan/days';
@@ -52,18 +52,20 @@ function priorityOf(standing: Standing): Partial<Record<LadderQuality, number>> 
   return priority;
 }
 
+/** The athlete with the kit of a place. */
+export const athleteAt = (
+  { athlete: { places, kit } }: Pick<Standing, 'athlete'>,
+  athlete: DoseAthlete,
+  place: string,
+): DoseAthlete => ((places ?? []).length === 0 ? athlete : withKit(athlete, kitAt({ places, kit }, place)));
+
 /** The athlete with the kit of a day: that of its place. */
-export function athleteOn(
+export const athleteOn = (
   standing: Pick<Standing, 'athlete'>,
   athlete: DoseAthlete,
   day: IsoDay,
   phase: Phase,
-): DoseAthlete {
-  const { places, kit } = standing.athlete;
-  return (places ?? []).length === 0
-    ? athlete
-    : withKit(athlete, placeOn({ places }, day, phase)?.kit ?? kit);
-}
+): DoseAthlete => athleteAt(standing, athlete, placeNameOn(standing.athlete, day, phase));
 
 /** What `redose` takes, for where an athlete stands. */
 export const redoseInput = (

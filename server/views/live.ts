@@ -4,6 +4,7 @@ import { handAndWall } from '~/core/catalogue/rung-load';
 import type { LiveCard, LiveFault, LiveForm } from '~/core/coach/live/card';
 import { inHandText, prescriptionOf, setupText } from '~/core/coach/prescription';
 import { easier, harder, type SetUp, type StepInput } from '~/core/coach/steps';
+import { athleteAt } from '~/core/coach/week-input';
 import type { Candidate, LadderQuality } from '~/core/dose/choose';
 import { weekOf } from '~/core/plan/season-input';
 import { newestSeason } from '~/db/queries/plan';
@@ -130,10 +131,11 @@ export async function liveCardView(by: Principal, sessionId: string | undefined)
   const principal = forAthlete(by, subject.athlete);
   const { trade } = principal;
   const standing = await loadStanding(principal, subject);
-  const [newest, athlete] = await Promise.all([
+  const [newest, everywhere] = await Promise.all([
     newestSeason(principal.practiceId, subject.athlete.id),
     loadDose(principal, subject, standing),
   ]);
+  const athlete = athleteAt(standing, everywhere, session.place);
   const week = newest && weekOf(newest.weeks, addDays(session.weekStart, 3));
   // Done late, it still passes the gate of the day it is done on.
   const asOfToday = { ...session, onDate: laterOf(session.onDate, principal.today) };
