@@ -109,6 +109,7 @@ export default [
     route('news', 'routes/news.ts'),
     route('news/flags/:flagId', 'routes/raised-flag.ts'),
     route('live/:sessionId', 'routes/coach/live-card.ts'),
+    route('athletes/:athleteId/plan/ends', 'routes/plan/ends.ts'),
     route('athletes/:athleteId/sessions.csv', 'routes/coach/sessions-csv.ts'),
     route('athletes/:athleteId/training.csv', 'routes/plan/training/csv.ts'),
     route('athletes/:athleteId/sessions.ics', 'routes/coach/ics.ts'),

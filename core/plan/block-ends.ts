@@ -3,7 +3,7 @@ import type { Phase } from '~/core/catalogue/phases';
 import type { SideKey } from '~/core/catalogue/qualities';
 import type { LadderQuality } from '~/core/dose/choose';
 import { growth, growthsAWeek } from '~/core/dose/growth';
-import type { PlanWeek } from './season';
+import type { DoseCell, PlanWeek } from './season';
 import { blocksOf } from './tiers';
 
 /**
@@ -11,7 +11,17 @@ import { blocksOf } from './tiers';
  * the weeks, so that it can be made again while they are moved by hand.
  */
 
-export type GrowingWeek = Pick<PlanWeek, 'startsOn' | 'phase' | 'cells'>;
+/** What of a week says how much it makes grow. */
+export type GrowingWeek = Pick<PlanWeek, 'startsOn' | 'phase'> & {
+  readonly cells: readonly Pick<DoseCell, 'quality' | 'tier' | 'sets'>[];
+};
+
+/** The same of a week in a few words, to be sent where the library is. */
+export const growingPart = ({ startsOn, phase, cells }: GrowingWeek): GrowingWeek => ({
+  startsOn,
+  phase,
+  cells: cells.map(({ quality, tier, sets }) => ({ quality, tier, sets })),
+});
 
 export interface BlockAhead<W extends GrowingWeek = GrowingWeek> {
   readonly phase: Phase;

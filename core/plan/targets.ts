@@ -6,8 +6,7 @@ import type { Setup } from '~/core/dose/limits';
 import { phaseRules, type Window } from '~/core/dose/phases';
 import type { WeakerSide } from '~/core/link/weaker-sides';
 import type { TestResult } from '~/core/screen/assess/assess';
-import { blocksAhead, mainsOf, type TestAhead, testAtEnd } from './block-ends';
-import type { PlanWeek } from './season';
+import { blocksAhead, type GrowingWeek, mainsOf, type TestAhead, testAtEnd } from './block-ends';
 
 /**
  * What a block is to reach: seconds, reps and kilograms at its end if its sets are done clean. The growth is that of the log's
@@ -47,7 +46,7 @@ export interface BlockTargets {
 
 export interface TargetsInput {
   readonly athlete: DoseAthlete;
-  readonly weeks: readonly Pick<PlanWeek, 'startsOn' | 'phase' | 'cells' | 'kind'>[];
+  readonly weeks: readonly GrowingWeek[];
   readonly results: readonly TestResult[];
   readonly weakerSide: Readonly<Partial<Record<QualityId, WeakerSide>>>;
   /** Main exercises the athlete is on. */

@@ -1,3 +1,8 @@
+import { z } from 'zod';
+import { isIsoDay } from '~/core/body/dates';
+import { phases } from '~/core/catalogue/phases';
+import { qualityIds } from '~/core/catalogue/qualities';
+import type { GrowingWeek } from '~/core/plan/block-ends';
 import { draftOf } from '~/core/plan/hand/draft';
 import { newestSeason, seasonById, seasonVersions } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
@@ -6,7 +11,11 @@ import { forAthlete, type Principal } from '../principal/principal';
 import { toPlanWeek } from '../principal/rows';
 import { loadSeasonInput } from '../principal/season';
 import { type AthleteStanding, isUuid, type Subject } from '../principal/subject';
-import { endsView } from './targets';
+import { endsView, exercisesAtEnds } from './targets';
+
+/** What a page may send of a season: three years and a little, all qualities on both sides. */
+const mostWeeks = 170;
+const mostCells = 30;
 
 /** Versions that are listed. */
 const versionsShown = 30;
@@ -59,4 +68,33 @@ export async function seasonHandView(
     ),
     newId: newId(),
   };
+}
+
+const growing = z.object({
+  startsOn: z.string().refine(isIsoDay),
+  phase: z.enum(phases),
+  cells: z
+    .array(
+      z.object({
+        quality: z.enum([...qualityIds, 'neck_control']),
+        tier: z.enum(['main', 'keep']),
+        sets: z.number().min(0).max(100),
+      }),
+    )
+    .max(mostCells),
+});
+
+/** Weeks as they lie on a desk, from a page; undefined when they are none. */
+export const readGrowing = (sent: unknown): readonly GrowingWeek[] | undefined =>
+  z.object({ weeks: z.array(growing).max(mostWeeks) }).safeParse(sent).data?.weeks;
+
+/** Where blocks lead as weeks lie on the desk: exercises with their loads, and sides. Nothing is kept. */
+export async function deskEndsView(
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  weeks: readonly GrowingWeek[],
+) {
+  const dosed = await loadDose(principal, subject, standing);
+  return exercisesAtEnds(forAthlete(principal, subject.athlete), subject, standing, dosed, weeks);
 }

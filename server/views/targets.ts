@@ -5,7 +5,7 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import { amountText } from '~/core/dose/work';
 import { setUpText } from '~/core/link/sentence';
 import { weakerSides } from '~/core/link/weaker-sides';
-import type { PlanWeek } from '~/core/plan/season';
+import type { GrowingWeek } from '~/core/plan/block-ends';
 import { type BlockTargets, blockTargets, growingTests, type QualityTarget } from '~/core/plan/targets';
 import type { Principal } from '../principal/principal';
 import { toUnderWay } from '../principal/rows';
@@ -18,7 +18,7 @@ export const targetsOf = (
   subject: Subject,
   standing: AthleteStanding,
   dosed: DoseAthlete,
-  weeks: readonly PlanWeek[],
+  weeks: readonly GrowingWeek[],
 ): BlockTargets[] =>
   blockTargets({
     athlete: dosed,
@@ -44,7 +44,7 @@ export function endsView(
   subject: Subject,
   standing: AthleteStanding,
   dosed: DoseAthlete,
-  weeks: readonly PlanWeek[],
+  weeks: readonly GrowingWeek[],
 ) {
   const { trade } = principal;
   return {
@@ -52,16 +52,26 @@ export function endsView(
       ...test,
       ...testNamed(trade, test.testId, test.side),
     })),
-    planned: targetsOf(subject, standing, dosed, weeks).map(({ from, to, qualities }) => ({
-      from,
-      to,
-      qualities: qualities.map((target) => {
-        const { exercise, sides } = targetView(principal, target);
-        return { quality: target.quality, exercise, sides };
-      }),
-    })),
+    planned: exercisesAtEnds(principal, subject, standing, dosed, weeks),
   };
 }
+
+/** Exercises and sides at the end of each block that is not over, in words. */
+export const exercisesAtEnds = (
+  principal: Principal,
+  subject: Subject,
+  standing: AthleteStanding,
+  dosed: DoseAthlete,
+  weeks: readonly GrowingWeek[],
+) =>
+  targetsOf(subject, standing, dosed, weeks).map(({ from, to, qualities }) => ({
+    from,
+    to,
+    qualities: qualities.map((target) => {
+      const { exercise, sides } = targetView(principal, target);
+      return { quality: target.quality, exercise, sides };
+    }),
+  }));
 
 /** A target in words: "Side plank, left 46 s → 52 s", "Plank with a vest, 3 to 4 × 25 s, 6 kg vest". */
 export function targetView(

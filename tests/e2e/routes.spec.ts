@@ -90,6 +90,7 @@ const table: Readonly<Record<string, Row>> = {
     send: coaches,
     body: () => ({ intent: 'keep', id: uuidv7(), parentId: uuidv7(), draft: '{"locks":[],"giving":[]}' }),
   },
+  'athletes/:athleteId/plan/ends': { see: 'write only', send: coaches },
   'athletes/:athleteId/links': { see: all, send: coaches },
   'athletes/:athleteId/coach': { see: all, send: coaches },
   'athletes/:athleteId/coach/import': { see: all, send: all },

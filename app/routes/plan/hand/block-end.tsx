@@ -5,12 +5,13 @@ import { qualityWord } from '~/core/plan/hand/words';
 import type { PlanWeek } from '~/core/plan/season';
 import { sentence } from '~/core/words/counted';
 import { boardRows } from './dose-board';
+import { useEnds } from './use-ends';
 
-/** Where the picked block leads as it lies on the desk: seconds and repetitions made again with every move. */
+/** Where the picked block leads as it lies on the desk: seconds, repetitions, exercises, loads and sides, made again with every move. */
 
 export interface Ends {
   readonly tests: readonly (TestAhead & { readonly name: string; readonly unit: string })[];
-  /** Exercises and sides at the end of each block, of the plan that stands. */
+  /** Exercises and sides at the end of each block. */
   readonly planned: readonly {
     readonly from: string;
     readonly to: string;
@@ -32,6 +33,7 @@ export function BlockEnd({
   at,
   today,
   ends,
+  athleteId,
 }: {
   readonly weeks: readonly PlanWeek[];
   /** What it is compared with. */
@@ -39,11 +41,15 @@ export function BlockEnd({
   readonly at: string;
   readonly today: string;
   readonly ends: Ends;
+  readonly athleteId: string;
 }) {
+  const led = useEnds(athleteId, weeks, ends.planned, was !== undefined);
   const block = blockAt(weeks, at, today);
   if (!block) return null;
   const before = was && blockAt(was, at, today);
-  const planned = ends.planned.find(({ from, to }) => from <= at && at <= to);
+  const holding = ({ from, to }: Ends['planned'][number]) => from <= at && at <= to;
+  const now = led.at.find(holding);
+  const planned = was && ends.planned.find(holding);
   const mains = mainsOf(block.weeks);
   // In the order of the board, which no move turns round.
   const rows = boardRows(weeks)
@@ -51,7 +57,8 @@ export function BlockEnd({
     .map((quality) => ({
       quality,
       tests: ends.tests.filter((test) => test.quality === quality),
-      stands: planned?.qualities.find((one) => one.quality === quality),
+      stands: now?.qualities.find((one) => one.quality === quality),
+      stood: planned?.qualities.find((one) => one.quality === quality),
     }));
   return (
     <section aria-labelledby="block-end" className="mt-6">
@@ -59,7 +66,7 @@ export function BlockEnd({
         At the end of {phaseNames[block.phase]}, {dayText(block.to, today)}
       </h3>
       <ul className="rule-list mt-2">
-        {rows.map(({ quality, tests, stands }) => (
+        {rows.map(({ quality, tests, stands, stood }) => (
           <li key={quality} className="grid gap-x-6 py-2 sm:grid-cols-[9rem_1fr]">
             <strong>{sentence(qualityWord(quality))}</strong>
             <span className="figures">
@@ -77,7 +84,10 @@ export function BlockEnd({
               {stands?.exercise ? (
                 <span className="block text-quiet">
                   {stands.exercise}
-                  {was ? ', as planned' : ''}
+                  {led.fresh ? '' : ', before this move'}
+                  {led.fresh && stood?.exercise && stood.exercise !== stands.exercise
+                    ? ` (before ${stood.exercise})`
+                    : ''}
                 </span>
               ) : null}
               {stands?.sides ? <span className="block text-quiet">{stands.sides}</span> : null}

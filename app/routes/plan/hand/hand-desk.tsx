@@ -312,7 +312,14 @@ export function HandDesk({
             </p>
           </Scroller>
           {week ? (
-            <BlockEnd weeks={weeks} was={compared} at={week.startsOn} today={today} ends={ends} />
+            <BlockEnd
+              weeks={weeks}
+              was={compared}
+              at={week.startsOn}
+              today={today}
+              ends={ends}
+              athleteId={athleteId}
+            />
           ) : null}
           {compared && !colliding ? (
             <section aria-labelledby="moved" className="mt-6">
