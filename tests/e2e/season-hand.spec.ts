@@ -75,7 +75,7 @@ test('where a block leads is said in seconds, and made again with every move', a
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Delete');
   await solved(page, /^3 changes,/);
-  await expect(row.getByText(/limit \d+ s?.*, before this move/)).toBeVisible();
+  await expect(end.getByText(/limit \d+ .*, before this move/).first()).toBeVisible();
   await page.unroute(/\/plan\/ends$/);
   for (let i = 0; i < 3; i += 1) await page.keyboard.press('Control+z');
   await expect(end.getByText(/before/)).toHaveCount(0);
