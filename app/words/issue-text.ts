@@ -139,6 +139,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'athlete.kit': () => 'Unknown equipment.',
   'athlete.sessions': () => 'Sessions a week: 1 to 5.',
   'athlete.minutes': () => 'Minutes a session: 8 to 45.',
+  'ground.mastered': () => 'Ground is mastered: planned again, the next phase begins next week.',
+  'ground.goes_on': () =>
+    'Ground is not mastered and ends with this week: planned again, it goes on for one more.',
   'place.name': () => 'Name the place.',
   'place.twice': () => 'Two places have this name.',
   'place.days': () => 'Give the first and the last day, the last not before the first, or neither.',

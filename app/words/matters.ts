@@ -49,6 +49,8 @@ export function matterWords(matter: Matter, today: string): MatterWords {
         why: comeBackWhy[matter.reEntry ?? 'go_on'],
         action: matter.reEntry === 'rescreen' ? 'Screen again' : 'Plan the way back',
       };
+    case 'ground':
+      return { what: 'the plan of Ground', why, action: 'Plan again' };
     case 'retest':
       return {
         what: 'retest due',

@@ -3,7 +3,7 @@ import type { Discipline } from '~/core/catalogue';
 import type { Trade } from '~/core/catalogue/trade';
 import type { Gate } from '~/core/clear/gate';
 import type { PlacesGiven } from '~/core/people/places';
-import type { TimeGiven } from '~/core/people/time';
+import type { GroundEnd, TimeGiven } from '~/core/people/time';
 import { type Assessment, assess } from '~/core/screen/assess/assess';
 import type { ScreenedPerson } from '~/core/screen/assess/score';
 import type { Trial } from '~/core/screen/trial/trial';
@@ -28,6 +28,7 @@ export interface AthleteFacts {
   readonly weekdays: readonly number[];
   readonly timeIn?: TimeGiven['timeIn'];
   readonly places?: PlacesGiven['places'];
+  readonly groundEnds?: GroundEnd | undefined;
 }
 
 export interface EventFacts {

@@ -6,7 +6,7 @@ import type { Trade } from '~/core/catalogue/trade';
 import { plainLine, plainText } from '~/core/formats/text';
 import { type Issue, issue } from '~/core/result';
 import { placesSchema } from './places';
-import { phaseTimeSchema, timeInSchema } from './time';
+import { groundEnds, phaseTimeSchema, timeInSchema } from './time';
 
 /** An athlete as they are written down: figures in kilograms and metres. Messages are codes. */
 
@@ -50,6 +50,7 @@ export const athleteSchema = z.object({
   ...phaseTimeSchema.shape,
   /** Phases with a time of their own. */
   timeIn: timeInSchema.default({}),
+  groundEnds: z.enum(groundEnds).default('date'),
   /** Where else they train, and with what. */
   places: placesSchema(kitId).default([]),
   note: z.string().transform(plainText).pipe(z.string().max(2000, 'form.too_long')).default(''),

@@ -15,6 +15,10 @@ export interface PhaseTime {
   readonly weekdays: readonly number[];
 }
 
+/** Ground ends on its date, or when what it is about is mastered. */
+export const groundEnds = ['date', 'mastery'] as const;
+export type GroundEnd = (typeof groundEnds)[number];
+
 /** Phases with a time of their own: what is left out of one is as usual, also when the usual changes. */
 export const timeInSchema = z.partialRecord(z.enum(phases), phaseTimeSchema.partial());
 

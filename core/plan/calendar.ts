@@ -56,6 +56,8 @@ export interface CalendarInput {
   readonly under?: UnderWayPlan | undefined;
   /** Phases set by hand; the weeks of the events they lead to, and what comes after the last, stay what they are. */
   readonly phaseStarts?: readonly PhaseStart[] | undefined;
+  /** Ground ends when it is mastered, and is or is not; left out it ends on its date. */
+  readonly groundMastered?: boolean | undefined;
 }
 
 /** Default phase lengths in weeks, and the most they are stretched to. */
@@ -132,12 +134,32 @@ export function anchorsOf(events: readonly PlanEvent[]): PlanEvent[] {
     : sorted.filter((event) => event.priority === top).slice(-1);
 }
 
+/** Weeks the phases after Ground keep, however long it takes to master it: two of each, and one to sharpen. */
+const keptAfterGround = 7;
+
+/**
+ * Ground by mastery. Mastered, the week at hand is its last. Not mastered while it is under way, the next week is Ground as well,
+ * each time it is planned again, while the others keep theirs.
+ */
+function byMastery(row: readonly Phase[], { groundMastered, under }: CalendarInput): Phase[] {
+  if (groundMastered === undefined || (under && under.phase !== 'ground')) return [...row];
+  const next = row.find((phase) => phase !== 'ground');
+  if (groundMastered)
+    return row.map((phase, week) => (phase === 'ground' && week > 0 && next ? next : phase));
+  return under && row.length > keptAfterGround + 1 ? ['ground', 'ground', ...row.slice(2)] : [...row];
+}
+
 /** Weeks to the first event: of a plan under way those that are left of it, none of them before the phase it is in. */
-function firstCycle(span: number, under: CalendarInput['under']): Phase[] {
-  if (!under || !(cycle as readonly Phase[]).includes(under.phase)) return splitPhases(span);
+function firstCycle(span: number, input: CalendarInput): Phase[] {
+  const { under } = input;
+  if (!under || !(cycle as readonly Phase[]).includes(under.phase))
+    return byMastery(splitPhases(span), input);
   const row = splitPhases(span + under.weeks).slice(-span);
   const at = phases.indexOf(under.phase);
-  return row.map((phase) => (phases.indexOf(phase) < at ? under.phase : phase));
+  return byMastery(
+    row.map((phase) => (phases.indexOf(phase) < at ? under.phase : phase)),
+    input,
+  );
 }
 
 function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: number): Phase[] {
@@ -147,7 +169,7 @@ function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: nu
     const at = weekIndexOf(input.startsOn, anchor.onDate);
     const span = at - from + 1;
     if (span <= 0) continue;
-    if (i === 0) row.push(...firstCycle(span, input.under));
+    if (i === 0) row.push(...firstCycle(span, input));
     else if (span <= 6) row.push(...Array<Phase>(Math.max(0, span - 1)).fill('hold'), 'sharpen');
     // A later cycle starts from what was built: one easy week, then no Ground again.
     else row.push('restore', ...splitPhases(span - 1).map((phase) => (phase === 'ground' ? 'build' : phase)));
@@ -157,9 +179,13 @@ function phaseRow(input: CalendarInput, anchors: readonly PlanEvent[], total: nu
   return row.slice(0, total);
 }
 
-function openCycle(weeks: number, under: CalendarInput['under']): Phase[] {
+function openCycle(weeks: number, input: CalendarInput): Phase[] {
+  const { under } = input;
   const at = under ? phases.indexOf(under.phase) : 0;
-  return splitOpenBlock(weeks).map((phase) => (under && phases.indexOf(phase) < at ? under.phase : phase));
+  return byMastery(
+    splitOpenBlock(weeks).map((phase) => (under && phases.indexOf(phase) < at ? under.phase : phase)),
+    input,
+  );
 }
 
 /** Lays out the weeks from the season's first day to two weeks after its last anchor event, each of one kind. */
@@ -169,7 +195,7 @@ export function seasonCalendar(input: CalendarInput): CalendarWeek[] {
   const anchors = anchorsOf(events);
   const last = anchors.at(-1);
   if (!last && !input.openWeeks) return [];
-  const openRow = last ? [] : openCycle(input.openWeeks ?? 0, input.under);
+  const openRow = last ? [] : openCycle(input.openWeeks ?? 0, input);
   const lastAnchorWeek = last ? weekIndexOf(startsOn, last.onDate) : -1;
   const total = last ? lastAnchorWeek + 1 + restoreWeeks : openRow.length;
   const anchorWeeks = new Set(anchors.map((event) => weekIndexOf(startsOn, event.onDate)));

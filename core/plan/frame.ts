@@ -150,6 +150,7 @@ export const calendarOf = (
     | 'openWeeks'
     | 'under'
     | 'phaseStarts'
+    | 'groundMastered'
   >,
 ): CalendarWeek[] =>
   seasonCalendar({
@@ -161,6 +162,7 @@ export const calendarOf = (
     openWeeks: input.openWeeks,
     under: input.under,
     phaseStarts: input.phaseStarts,
+    groundMastered: input.groundMastered,
   });
 
 /** Lays a season's frame. */

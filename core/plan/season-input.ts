@@ -5,10 +5,11 @@ import type { DoseAthlete } from '~/core/dose/athlete';
 import { costsOf } from '~/core/dose/cost';
 import type { Standing } from '~/core/link/standing';
 import type { Blackout, UnderWayPlan } from './calendar';
+import { groundCriteria, isMastered } from './mastery';
 import type { PeriodiseInput, PlanPriority, PlanWeek } from './season';
 
 /** Priorities as `periodise` takes them. */
-function planPriorities(standing: Pick<Standing, 'linked'>): PlanPriority[] {
+export function planPriorities(standing: Pick<Standing, 'linked'>): PlanPriority[] {
   return standing.linked.priorities.map(({ quality, side, priority, capability, demand, gap }) => ({
     quality,
     side,
@@ -48,13 +49,16 @@ export interface SeasonGiven {
 }
 
 /** Breath and brace is owned when its hardest mark, breathing freely under a brace, is. */
-const breathOwned = (athlete: DoseAthlete): boolean =>
-  athlete.trade.ladders
+export const breathOwned = ({ trade, owned }: Pick<DoseAthlete, 'trade' | 'owned'>): boolean =>
+  breathMarks(trade).some((id) => owned.has(id));
+
+/** The rungs of which any says that breath and brace is owned. */
+export const breathMarks = ({ ladders }: Pick<DoseAthlete['trade'], 'ladders'>): string[] => [
+  'brace_breathe',
+  ...ladders
     .filter((ladder) => ladder.quality === 'breath_brace')
-    .some((ladder) => {
-      const top = ladder.rungs.at(-1);
-      return top !== undefined && athlete.owned.has(top.id);
-    }) || athlete.owned.has('brace_breathe');
+    .flatMap((ladder) => ladder.rungs.at(-1)?.id ?? []),
+];
 
 /**
  * What a season is made from: where an athlete stands, their days without training and their history, as data alone, so that
@@ -88,6 +92,10 @@ export function seasonInput(standing: Standing, given: SeasonGiven): PeriodiseIn
     openWeeks: given.openWeeks,
     tiers: given.tiers,
     breathOwned: breathOwned(given.athlete),
+    groundMastered:
+      athlete.groundEnds === 'mastery'
+        ? isMastered(groundCriteria(priorities, breathOwned(given.athlete)))
+        : undefined,
   };
   const costOf = costsOf(given.athlete, (quality) => ({ gapActs: acting.has(quality) }));
   // Of every phase: one that is not in the season now may be moved into it by hand.

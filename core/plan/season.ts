@@ -55,6 +55,8 @@ export interface PeriodiseInput extends ByHand, TimeGiven, PlacesGiven {
   readonly tiers?: Readonly<Partial<Record<LadderQuality, Tier>>> | undefined;
   /** Breath and brace is owned: it opens one session a week. */
   readonly breathOwned?: boolean | undefined;
+  /** Ground ends when it is mastered, and is or is not; left out it ends on its date. */
+  readonly groundMastered?: boolean | undefined;
   /**
    * A set of a quality in a phase, from the prescription that would be given, by `quality|phase`; missing when no rung is left
    * for it. Left out whole: a plain set at the phase's share.

@@ -1,7 +1,8 @@
 import { daysBetween, type IsoDay } from '~/core/body/dates';
 import type { ClearState } from '~/core/clear/clear';
 import type { ReEntry } from '~/core/coach/re-entry';
-import type { Issue } from '~/core/result';
+import type { GroundMatter } from '~/core/plan/mastery';
+import { type Issue, issue } from '~/core/result';
 import { type PathStepState, screenDueDays } from './path';
 
 /** What a list knows of an athlete, as far as it decides what matters today. */
@@ -18,6 +19,8 @@ export interface MatterFacts {
   readonly steps: readonly PathStepState[];
   /** Laid-out sessions ahead that a change called off or thinned, and nobody has looked at. */
   readonly changedSessions: number;
+  /** What Ground, where it ends when it is mastered, asks of a plan that does not do it yet. */
+  readonly ground: GroundMatter | undefined;
   /** A break that nobody has answered: what it asks for, and how long it is. */
   readonly comeBack: { readonly kind: Exclude<ReEntry, 'go_on'>; readonly daysOff: number } | undefined;
 }
@@ -29,6 +32,7 @@ export type MatterKind =
   | 'changed'
   | 'proposals'
   | 'come_back'
+  | 'ground'
   | 'retest'
   | 'not_cleared'
   | 'first_screen'
@@ -59,6 +63,7 @@ const order: readonly MatterKind[] = [
   'changed',
   'proposals',
   'come_back',
+  'ground',
   'retest',
   'not_cleared',
   'first_screen',
@@ -94,6 +99,7 @@ export function mattersToday(people: readonly MatterFacts[], today: IsoDay): Mat
         reEntry: person.comeBack.kind,
         count: person.comeBack.daysOff,
       });
+    if (person.ground && cleared) add('ground', '/plan', { issue: issue(`ground.${person.ground}`) });
     const due = person.lastScreen !== undefined && daysBetween(person.lastScreen, today) >= screenDueDays;
     // A break that asks for a screen says so itself.
     if (due && cleared && person.comeBack?.kind !== 'rescreen')

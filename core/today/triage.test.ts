@@ -13,6 +13,7 @@ const person = {
   event: undefined,
   steps: [{ id: 'plan', name: 'Season', state: 'done', says: '' }] as never,
   changedSessions: 0,
+  ground: undefined,
   comeBack: undefined,
 };
 const mattersOf = (more: object) => mattersToday([{ ...person, ...more }], today);

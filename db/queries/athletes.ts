@@ -164,7 +164,7 @@ const openProposals = (athleteId: unknown) =>
  * Everybody by name with what a list shows beside each: newest form, screen, pillar, log; next event; open flags and
  * proposals. One query, whatever the size of the roster.
  */
-export async function rosterRows(practiceId: string, today: string) {
+export async function rosterRows(practiceId: string, today: string, breathMarks: readonly string[]) {
   return prepared('roster', (database, name) =>
     database.query.athlete
       .findMany({
@@ -225,6 +225,16 @@ export async function rosterRows(practiceId: string, today: string) {
             sql`t.on_date < ${sql.placeholder('today')} and t.on_date > (select max(l.on_date) from session_log l where l.athlete_id = t.athlete_id) and t.state not in ('replaced', 'unplanned') and not exists (select 1 from session_log l where l.session_id = t.id) and not exists (select 1 from live_set s where s.session_id = t.id)`,
             'missed_since',
           ),
+          // Where Ground ends when it is mastered: the phases of this week and the next in the season that stands.
+          groundThen: sql<
+            string | null
+          >`(case when ${row.groundEnds} = 'mastery' then (select string_agg(w.phase, ' ' order by w.starts_on) from plan_week w where w.season_version_id = (select v.id from season_version v where v.athlete_id = ${row.id} and not v.aside order by v.created_at desc, v.id desc limit 1) and w.starts_on > ${sql.placeholder('today')}::date - 7 and w.starts_on <= ${sql.placeholder('today')}::date + 7) end)`.as(
+            'ground_then',
+          ),
+          ownsBreath:
+            sql<boolean>`exists (select 1 from owned_rung o where o.athlete_id = ${row.id} and o.rung_id = any(string_to_array(${sql.placeholder('breathMarks')}, ' ')))`.as(
+              'owns_breath',
+            ),
           breaksAnswered:
             sql<number>`(select count(*)::int from audit t where t.practice_id = ${row.practiceId} and t.subject_id = ${row.id} and t.action in ('week.repeat', 'week.ease_back') and t.at::date > (select max(l.on_date) from session_log l where l.athlete_id = ${row.id}))`.as(
               'breaks_answered',
@@ -232,7 +242,7 @@ export async function rosterRows(practiceId: string, today: string) {
         }),
       })
       .prepare(name),
-  ).execute({ practiceId, today });
+  ).execute({ practiceId, today, breathMarks: breathMarks.join(' ') });
 }
 
 /** Adds an athlete under a client-made id; a second save of the same form changes nothing. */

@@ -79,7 +79,7 @@ describe('a query asked in the name of one practice', () => {
       seasonStrips: () => plan.seasonStrips(practiceId),
       eventsOfPractice: () => plan.eventsOfPractice(practiceId),
       athletesOf: () => athletes.athletesOf(practiceId),
-      rosterRows: () => athletes.rosterRows(practiceId, testDay),
+      rosterRows: () => athletes.rosterRows(practiceId, testDay, []),
       athleteNames: () => athletes.athleteNames(practiceId),
       staffById: () => practices.staffById(practiceId, theirs.coach.staffId),
     });

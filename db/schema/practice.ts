@@ -17,7 +17,7 @@ import {
 import { type CatalogueEdit, type CatalogueEdits, noEdits } from '~/core/catalogue/edits';
 import type { PracticeRack } from '~/core/dose/rack';
 import type { Place } from '~/core/people/places';
-import type { TimeGiven } from '~/core/people/time';
+import { groundEnds, type TimeGiven } from '~/core/people/time';
 import { oneOf } from './one-of';
 
 export interface PracticeSettings {
@@ -199,6 +199,8 @@ export const athlete = pgTable(
     timeIn: jsonb().$type<NonNullable<TimeGiven['timeIn']>>().notNull().default({}),
     /** Where else they train, with which kit. */
     places: jsonb().$type<readonly Place[]>().notNull().default([]),
+    /** Ground ends on its date, or when it is mastered. */
+    groundEnds: text({ enum: groundEnds }).notNull().default('date'),
     /** How much trunk work is done when a season begins; null until it was asked. */
     trunkWork: text({ enum: trunkWorkWords }),
     note: text().notNull().default(''),
@@ -211,6 +213,7 @@ export const athlete = pgTable(
     oneOf('athlete', 'sex', sexWords),
     oneOf('athlete', 'level', levelWords),
     oneOf('athlete', 'trunk_work', trunkWorkWords),
+    oneOf('athlete', 'ground_ends', groundEnds),
     twoSports('athlete'),
   ],
 );

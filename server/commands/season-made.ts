@@ -82,6 +82,7 @@ export async function makeSeason(
         openWeeks: input.openWeeks ?? null,
         loadWeeksBefore: input.loadWeeksDone ?? 0,
         under: input.under ?? null,
+        groundMastered: input.groundMastered ?? null,
         eased: plan.eased.map((one) => ({ ...one })),
       },
       how,

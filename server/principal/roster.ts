@@ -1,7 +1,10 @@
 import { ageOn } from '~/core/body/dates';
+import type { Phase } from '~/core/catalogue/phases';
 import { reEntryOf } from '~/core/coach/re-entry';
 import type { PillarCell } from '~/core/link/standing';
 import { sportsText } from '~/core/link/two-sports';
+import { groundCriteria, groundMatter } from '~/core/plan/mastery';
+import { breathMarks } from '~/core/plan/season-input';
 import { type PathStepState, pathOf } from '~/core/today/path';
 import { rosterRows } from '~/db/queries/athletes';
 import type { Principal } from './principal';
@@ -10,7 +13,7 @@ import { gateFor } from './subject';
 /** Everybody with where they stand, in a number of queries that does not grow with the roster. */
 export async function roster(principal: Principal) {
   const { today, practiceId } = principal;
-  const people = await rosterRows(practiceId, today);
+  const people = await rosterRows(practiceId, today, breathMarks(principal.trade));
   const rows = people.map(({ clearances, flags, screenings, runs, events, seasons, logs, ...athlete }) => {
     const gate = gateFor(principal, {
       athlete,
@@ -37,6 +40,7 @@ export async function roster(principal: Principal) {
       lastLogDay,
       openProposals,
     });
+    const [groundNow, groundNext] = (athlete.groundThen?.split(' ') ?? []) as Phase[];
     const top = cells.find((cell) => cell.verdict === 'first' || cell.verdict === 'train');
     return {
       id: athlete.id,
@@ -61,6 +65,7 @@ export async function roster(principal: Principal) {
       flags: flags.map((flag) => ({ id: flag.id, text: flag.text })),
       openProposals,
       changedSessions,
+      ground: groundMatter(groundCriteria(cells, athlete.ownsBreath), groundNow, groundNext),
       comeBack:
         back.kind === 'go_on' || breaksAnswered > 0 ? undefined : { kind: back.kind, daysOff: back.daysOff },
       pillar: cells.map(small),

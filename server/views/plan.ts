@@ -1,9 +1,11 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
 import { qualityName } from '~/core/catalogue';
+import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { easedTexts, readEased } from '~/core/plan/eased';
 import { byHandText } from '~/core/plan/hand/words';
-import { weekOf } from '~/core/plan/season-input';
+import { criterionText, groundCriteria, groundMatter, isMastered } from '~/core/plan/mastery';
+import { breathOwned, planPriorities, weekOf } from '~/core/plan/season-input';
 import { blocksOf } from '~/core/plan/tiers';
 import { hasTraining, trainingWeek } from '~/core/plan/training/training';
 import { issue } from '~/core/result';
@@ -70,6 +72,8 @@ export async function planView(principal: Principal, subject: Subject, standing:
         .map(({ testId }) => principal.trade.test(testId).name)
         .filter((name, i, all) => all.indexOf(name) === i),
     })),
+    /** What Ground still waits for, where it ends when it is mastered; null elsewhere and afterwards. */
+    ground: groundView(newest?.weeks ?? [], standing, dosed, today),
     thisWeek: thisWeekView(newest?.weeks ?? [], today),
     /** Training of the sport of this week; null where nobody has said any. */
     sport: hasTraining(training) ? trainingWeek(weekStartOf(today, principal.firstWeekday), training) : null,
@@ -80,6 +84,25 @@ export async function planView(principal: Principal, subject: Subject, standing:
     exposure: principal.trade.discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
     ids: { event: newId(), blackout: newId(), season: newId() },
+  };
+}
+
+/** Where Ground stands, for an athlete whose Ground ends when it is mastered. */
+export function groundView(
+  weeks: readonly Pick<PlanWeekRow, 'phase' | 'startsOn'>[],
+  standing: AthleteStanding,
+  dosed: DoseAthlete,
+  today: string,
+) {
+  const week = weekOf(weeks, today);
+  if (standing.athlete.groundEnds !== 'mastery' || week?.phase !== 'ground') return null;
+  const criteria = groundCriteria(planPriorities(standing), breathOwned(dosed));
+  const next = weekOf(weeks, addDays(week.startsOn, 7))?.phase;
+  return {
+    mastered: isMastered(criteria),
+    criteria: criteria.map(criterionText),
+    /** What the plan does not do yet. */
+    matter: groundMatter(criteria, week.phase, next),
   };
 }
 

@@ -122,7 +122,7 @@ export async function practiceProposalsView(principal: Principal) {
   const [rows, owned, people] = await Promise.all([
     practiceProposals(practiceId),
     ownedInPractice(practiceId),
-    rosterRows(practiceId, today),
+    rosterRows(practiceId, today, []),
   ]);
   const kits = new Map(people.map(({ id, kit }) => [id, kit]));
   const gates = new Map(

@@ -164,6 +164,7 @@ test('a phase with another time is said in the form, refused at its field, and k
   await expect(sport.getByLabel('Minutes')).toHaveValue('5');
   await sport.getByLabel('Minutes').fill('15');
   await sport.getByLabel('Tue').check();
+  await page.getByLabel('Ground ends').selectOption({ label: 'when it is mastered' });
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await page.waitForURL((url) => url.pathname === path);
   await page.goto(`${path}/edit`);
@@ -172,6 +173,7 @@ test('a phase with another time is said in the form, refused at its field, and k
   await expect(sport.getByLabel('Minutes')).toHaveValue('15');
   await expect(sport.getByLabel('Tue')).toBeChecked();
   await expect(sport.getByLabel('Mon')).not.toBeChecked();
+  await expect(page.getByLabel('Ground ends')).toHaveValue('mastery');
   const load = page.getByRole('group', { name: 'Load', exact: true });
   await expect(load.getByLabel('Minutes')).toHaveValue('');
   // Emptied, it is as usual again.

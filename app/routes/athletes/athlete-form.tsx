@@ -4,6 +4,7 @@ import { Button, ButtonLink } from '~/app/components/button';
 import { CheckField, FormError, SelectField, TextField } from '~/app/components/field';
 import { UnsavedGuard } from '~/app/components/unsaved-guard';
 import type { Reply } from '~/app/lib/forms';
+import { masteredFrom } from '~/core/plan/mastery';
 import { days, TickRow } from './day-checks';
 import { PhaseTimes, type TypedPhaseTimes } from './phase-times';
 import { Places, type TypedPlace } from './places';
@@ -29,6 +30,7 @@ export interface AthleteFormValues {
   minutesPerSession: string;
   weekdays: string[];
   time: TypedPhaseTimes;
+  groundEnds: string;
   places: TypedPlace[];
   note: string;
 }
@@ -153,6 +155,15 @@ export function AthleteForm({ values, lastResult, choices, submitLabel, cancelTo
           isTicked={(day) => ticked(fields.weekdays, day)}
           errors={fields.weekdays.errors}
         />
+        <SelectField
+          label="Ground ends"
+          className="mt-4 max-w-md"
+          hint={`Mastered is breath and brace, owned or ${masteredFrom} % of its target, and a pelvis as level on both sides. Until then each plan has one more week of it.`}
+          {...text(fields.groundEnds)}
+        >
+          <option value="date">when its weeks are over</option>
+          <option value="mastery">when it is mastered</option>
+        </SelectField>
         <div className="mt-3">
           <PhaseTimes field={fields.time} values={values.time} />
         </div>

@@ -42,6 +42,7 @@ export async function loader({ params, context }: Route.LoaderArgs) {
       minutesPerSession: String(athlete.minutesPerSession),
       weekdays: athlete.weekdays.map(String),
       time: typedTimes(athlete.timeIn),
+      groundEnds: athlete.groundEnds,
       places: typedPlaces(athlete.places),
       note: athlete.note,
     },

@@ -80,6 +80,7 @@ const typed = (today: IsoDay) =>
         Object.fromEntries(phases.map((phase) => [phase, typedTime])) as Record<Phase, typeof typedTime>,
       )
       .optional(),
+    groundEnds: z.string().default('date'),
     places: z.array(typedPlace).default([]),
     note: z.string().default(''),
   });

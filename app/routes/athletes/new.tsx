@@ -36,6 +36,7 @@ export function loader({ context }: Route.LoaderArgs) {
       minutesPerSession: '25',
       weekdays: ['1', '3', '5'],
       time: typedTimes({}),
+      groundEnds: 'date',
       places: [],
       note: '',
     },

@@ -8,7 +8,8 @@ import { SeasonWall } from '~/app/components/season-wall';
 import { awayText, dayText } from '~/app/lib/format';
 import { answer } from '~/app/lib/reply.server';
 import { athleteTitle } from '~/app/lib/title';
-import { issuesText } from '~/app/words/issue-text';
+import { issuesText, issueText } from '~/app/words/issue-text';
+import { issue } from '~/core/result';
 import { counted } from '~/core/words/counted';
 import { durationText } from '~/core/words/duration';
 import { planSeason } from '~/server/commands/plan-season';
@@ -103,6 +104,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
           </div>
           <div className="print:hidden">
             <ThisWeek week={loaderData.thisWeek} athleteId={athleteId} />
+            <Ground ground={loaderData.ground} />
             <Eased eased={loaderData.eased} />
           </div>
           <Blocks blocks={loaderData.blocks} today={today} />
@@ -290,6 +292,30 @@ function ThisWeek({
       </p>
       <p className="figures text-aside text-quiet">
         {week.minutes} of {week.minutesAvailable} minutes. {week.reasons.join(' ')}
+      </p>
+    </section>
+  );
+}
+
+/** What Ground waits for, where it ends when it is mastered. */
+function Ground({ ground }: { ground: Route.ComponentProps['loaderData']['ground'] }) {
+  if (!ground) return null;
+  return (
+    <section aria-labelledby="ground" className="mt-6">
+      <h3 id="ground" className="text-xl">
+        {ground.mastered ? 'Ground is mastered' : 'Ground ends when it is mastered'}
+      </h3>
+      <ul className="figures">
+        {ground.criteria.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
+      </ul>
+      <p className="mt-1">
+        {ground.matter
+          ? issueText(issue(`ground.${ground.matter}`))
+          : ground.mastered
+            ? 'This is its last week.'
+            : 'The plan has one more week of it each time it is planned again.'}
       </p>
     </section>
   );

@@ -1,0 +1,2 @@
+ALTER TABLE "athlete" ADD COLUMN "ground_ends" text DEFAULT 'date' NOT NULL;--> statement-breakpoint
+ALTER TABLE "athlete" ADD CONSTRAINT "athlete_ground_ends_known" CHECK ("ground_ends" in ('date', 'mastery'));
