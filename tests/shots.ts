@@ -206,7 +206,9 @@ async function work(page: Page): Promise<void> {
 }
 
 async function toTheMat(page: Page, name: string): Promise<void> {
-  await page.goto(`${base}${of(name)}/coach`);
+  // Next week has sessions to come on every day of this one.
+  const week = new Date(Date.now() + 7 * 86_400_000).toISOString().slice(0, 10);
+  await page.goto(`${base}${of(name)}/coach?week=${week}`);
   const to = await page.getByRole('link', { name: 'Take it to the mat' }).first().getAttribute('href');
   await page.goto(base + to);
   await work(page);

@@ -81,6 +81,9 @@ export function DoseGrid({ weeks, today }: { weeks: readonly DoseWeek[]; today: 
                   >
                     {i + 1}
                   </button>
+                  <span aria-hidden="true" className="figures hidden text-fine print:block">
+                    {i + 1}
+                  </span>
                 </td>
               ))}
             </tr>

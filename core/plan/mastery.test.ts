@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { addDays } from '~/core/body/dates';
 import type { Phase } from '~/core/catalogue/phases';
 import { type CalendarInput, seasonCalendar } from './calendar';
-import { groundCriteria, isMastered, masteredFrom } from './mastery';
+import { criterionText, groundCriteria, groundMatter, isMastered, masteredFrom } from './mastery';
 
 const row = (
   quality: 'breath_brace' | 'pelvic_level',
@@ -55,6 +55,29 @@ const phasesOf = (weeks: number, over: Partial<CalendarInput> = {}): Phase[] =>
   }).map(({ phase }) => phase);
 const groundIn = (phases: readonly Phase[]) => phases.filter((phase) => phase === 'ground').length;
 const underGround = (weeks: number) => ({ phase: 'ground' as const, weeks });
+
+it('a criterion is said with its mark and what it lacks', () => {
+  expect(groundCriteria(screened(20, 52.9, 88), true).map(criterionText)).toEqual([
+    '\u25a0 Breath and brace, owned',
+    '\u25a1 Level pelvis, left: 52 of 70 %',
+    '\u25a0 Level pelvis, right: 88 %',
+  ]);
+  expect(groundCriteria([], false).map(criterionText)[0]).toBe('\u25a1 Breath and brace: not tested');
+});
+
+it('a plan is asked for what it does not do yet, in Ground alone', () => {
+  const met = groundCriteria(screened(80, 80, 80), false);
+  const not = groundCriteria(screened(80, 60, 80), false);
+  expect(groundMatter(met, 'ground', 'ground')).toBe('mastered');
+  expect(groundMatter(met, 'ground', 'build')).toBeUndefined();
+  expect(groundMatter(not, 'ground', 'build')).toBe('goes_on');
+  expect(groundMatter(not, 'ground', 'ground')).toBeUndefined();
+  for (const criteria of [met, not]) {
+    expect(groundMatter(criteria, 'build', 'ground')).toBeUndefined();
+    expect(groundMatter(criteria, 'ground', undefined)).toBeUndefined();
+    expect(groundMatter(criteria, undefined, 'build')).toBeUndefined();
+  }
+});
 
 describe('Ground that ends when it is mastered', () => {
   it('mastered, the week at hand is its last, and its weeks go to what comes next', () => {

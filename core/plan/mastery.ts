@@ -75,11 +75,10 @@ export function groundMatter(
 
 export const isMastered = (criteria: readonly Criterion[]): boolean => criteria.every(({ met }) => met);
 
-/** "■ Breath and brace, owned"; "□ Level pelvis, left: 52 of 70 %". */
+/** "■ Breath and brace, owned"; "■ Level pelvis, right: 88 %"; "□ Level pelvis, left: 52 of 70 %". */
 export function criterionText({ name, capability, owned, met }: Criterion): string {
   const mark = met ? '\u25a0' : '\u25a1';
   if (owned) return `${mark} ${name}, owned`;
-  return capability === undefined
-    ? `${mark} ${name}: not tested`
-    : `${mark} ${name}: ${Math.floor(capability)} of ${masteredFrom} %`;
+  if (capability === undefined) return `${mark} ${name}: not tested`;
+  return `${mark} ${name}: ${Math.floor(capability)}${met ? '' : ` of ${masteredFrom}`} %`;
 }

@@ -69,7 +69,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               {weeks.length} weeks{main ? `, ${main.name} ${awayText(main.onDate, today)}` : ''}
             </h2>
             {mayPlan ? (
-              <div className="flex flex-wrap items-end gap-3">
+              <div className="flex flex-wrap items-end gap-3 print:hidden">
                 <ButtonLink to={href('/athletes/:athleteId/plan/hand', { athleteId })}>
                   Move it by hand
                 </ButtonLink>
