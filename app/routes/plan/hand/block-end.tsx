@@ -1,27 +1,13 @@
 import { dayText } from '~/app/lib/format';
 import { phaseNames } from '~/core/dose/phases';
-import { type BlockAhead, blocksAhead, mainsOf, type TestAhead, testAtEnd } from '~/core/plan/block-ends';
+import { type BlockAhead, blocksAhead, mainsOf, testAtEnd } from '~/core/plan/block-ends';
 import { qualityWord } from '~/core/plan/hand/words';
 import type { PlanWeek } from '~/core/plan/season';
 import { sentence } from '~/core/words/counted';
 import { boardRows } from './dose-board';
-import { useEnds } from './use-ends';
+import { type Ends, useEnds } from './use-ends';
 
 /** Where the picked block leads as it lies on the desk: seconds, repetitions, exercises, loads and sides, made again with every move. */
-
-export interface Ends {
-  readonly tests: readonly (TestAhead & { readonly name: string; readonly unit: string })[];
-  /** Exercises and sides at the end of each block. */
-  readonly planned: readonly {
-    readonly from: string;
-    readonly to: string;
-    readonly qualities: readonly {
-      readonly quality: string;
-      readonly exercise: string | null;
-      readonly sides: string | null;
-    }[];
-  }[];
-}
 
 /** The block a week is in, among those that are not over. */
 const blockAt = (weeks: readonly PlanWeek[], at: string, today: string): BlockAhead | undefined =>

@@ -26,12 +26,13 @@ import {
 } from '~/core/plan/hand/draft';
 import type { PeriodiseInput, PlanWeek } from '~/core/plan/season';
 import { counted } from '~/core/words/counted';
-import { BlockEnd, type Ends } from './block-end';
+import { BlockEnd } from './block-end';
 import { Collision } from './collision';
 import { DoseBoard, type Picked } from './dose-board';
 import { SportStrip } from './sport-strip';
 import { BlackoutStrip, EventStrip, type OffMoved, PhaseStrip, WeekStrip } from './strips';
 import { type Base, forgetDraft, useDesk } from './use-desk';
+import type { Ends } from './use-ends';
 import { Differences } from './versions';
 import { WeekSheet } from './week-sheet';
 

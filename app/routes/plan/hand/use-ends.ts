@@ -1,8 +1,22 @@
 import { useEffect, useState } from 'react';
 import { href } from 'react-router';
-import { growingPart } from '~/core/plan/block-ends';
+import { growingPart, type TestAhead } from '~/core/plan/block-ends';
 import type { PlanWeek } from '~/core/plan/season';
-import type { Ends } from './block-end';
+
+/** What the desk says of the ends of blocks. */
+export interface Ends {
+  readonly tests: readonly (TestAhead & { readonly name: string; readonly unit: string })[];
+  /** Exercises and sides at the end of each block. */
+  readonly planned: readonly {
+    readonly from: string;
+    readonly to: string;
+    readonly qualities: readonly {
+      readonly quality: string;
+      readonly exercise: string | null;
+      readonly sides: string | null;
+    }[];
+  }[];
+}
 
 /** How long a hand must rest before the server is asked, milliseconds. */
 const restsMs = 350;
