@@ -86,6 +86,7 @@ export default [
     route('athletes/:athleteId/clear/agreement', 'routes/clear/agreement.ts'),
     route('athletes/:athleteId/flags/:flagId', 'routes/clear/close-flag.ts'),
     route('season/squad', 'routes/plan/squad.ts'),
+    route('season/templates', 'routes/plan/season-templates.ts'),
     route('athletes/:athleteId/events', 'routes/plan/add-event.ts'),
     route('athletes/:athleteId/events/:eventId', 'routes/plan/event.ts'),
     route('athletes/:athleteId/days-off', 'routes/plan/add-blackout.ts'),

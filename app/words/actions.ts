@@ -45,6 +45,8 @@ const words: Readonly<Record<string, string>> = {
   'training.import': 'imported training of the sport',
   'season.plan': 'planned the season',
   'season.keep': 'moved the season by hand',
+  'season_template.keep': 'kept the frame of a season',
+  'season_template.remove': 'forgot the frame of a season',
   'squad.plan': 'planned the seasons of many',
   'squad.cancel': 'cancelled the seasons of many',
   'season.restore': 'went back to an earlier season',

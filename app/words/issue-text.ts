@@ -268,6 +268,9 @@ const sentences: Readonly<Record<string, (values: Values) => string>> = {
   'plan.no_event': () => 'No event lies ahead: enter one to plan back from.',
   'plan.elsewhere': () => 'This could not be read. Open the page again.',
   // Coach
+  'template.name': () => 'Give the frame a name, 2 to 60 letters.',
+  'template.empty': () => 'No event, no day off and no phase by date lies ahead: there is no frame to keep.',
+  'template.gone': () => 'This frame is not kept any more.',
   'squad.under_way': () => 'Seasons of many are being planned already. Wait for them, or cancel the rest.',
   'squad.nobody': () => 'There is nobody to plan for.',
   'squad.gone': () => 'This is not here any more.',

@@ -1,4 +1,5 @@
 import { addDays } from '~/core/body/dates';
+import { keepSeasonTemplate } from '~/server/commands/season-templates';
 import { keepTraining, keepUsualTraining } from '~/server/commands/training';
 import { aPlanned, aPractice, must, type TestPractice, testDay } from '~/server/testing';
 import { newestIdOf, ownDatabase, snapshot } from '../testing';
@@ -11,6 +12,7 @@ import * as plan from './plan';
 import * as practices from './practice';
 import { newId } from './practice';
 import * as screens from './screen';
+import * as templates from './season-templates';
 import * as sessions from './sessions';
 import * as training from './training';
 
@@ -19,11 +21,14 @@ ownDatabase();
 let mine: TestPractice;
 let theirs: TestPractice;
 let athleteId: string;
+let templateId: string;
 beforeAll(async () => {
   [mine, theirs] = await Promise.all([aPractice(), aPractice()]);
   athleteId = await aPlanned(theirs.coach);
   const said = { athleteId, id: newId(), minutes: 60, name: 'Hills' };
   must(await keepUsualTraining(theirs.coach, { ...said, weekday: 2 }));
+  templateId = newId();
+  must(await keepSeasonTemplate(theirs.coach, { id: templateId, athleteId, name: 'theirs' }));
   must(await keepTraining(theirs.coach, { ...said, onDate: testDay }));
 });
 
@@ -79,6 +84,8 @@ describe('a query asked in the name of one practice', () => {
       seasonStrips: () => plan.seasonStrips(practiceId),
       eventsOfPractice: () => plan.eventsOfPractice(practiceId),
       athletesOf: () => athletes.athletesOf(practiceId),
+      templatesOfPractice: () => templates.templatesOfPractice(practiceId),
+      templateById: () => templates.templateById(practiceId, templateId),
       rosterRows: () => athletes.rosterRows(practiceId, testDay, []),
       athleteNames: () => athletes.athleteNames(practiceId),
       staffById: () => practices.staffById(practiceId, theirs.coach.staffId),
@@ -101,6 +108,7 @@ describe('a query asked in the name of one practice', () => {
     await screens.voidTrial(practiceId, trial, new Date());
     await screens.removeBattery(practiceId, screening);
     await plan.removeEvent(practiceId, athleteId, event, new Date());
+    expect(await templates.removeTemplate(practiceId, templateId)).toBe(false);
     await plan.changeEvent(practiceId, athleteId, event, { name: 'none of ours' }, new Date());
     await plan.moveBlackout(practiceId, athleteId, event, { fromDate: '2026-12-01', toDate: '2026-12-02' });
     await plan.removeBlackout(practiceId, athleteId, event);

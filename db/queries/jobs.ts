@@ -8,14 +8,19 @@ import { athlete, type ItemState, job, jobItem, seasonVersion } from '../schema'
 /** After so long somebody who took one is thought to be gone. */
 const lostAfter = sql`interval '10 minutes'`;
 
-/** Athletes of a practice a job is for: those without a season, or all. */
-export async function athletesFor(practiceId: string, who: 'without' | 'all'): Promise<string[]> {
+/** Athletes of a practice a job is for: those without a season, or all; of one sport where that is said. */
+export async function athletesFor(
+  practiceId: string,
+  who: 'without' | 'all',
+  disciplineId: string | null = null,
+): Promise<string[]> {
   const rows = await db
     .select({ id: athlete.id })
     .from(athlete)
     .where(
       and(
         eq(athlete.practiceId, practiceId),
+        disciplineId === null ? undefined : eq(athlete.disciplineId, disciplineId),
         who === 'all'
           ? undefined
           : notExists(
@@ -64,7 +69,7 @@ export async function takeItem(now: Date) {
     .returning({ jobId: jobItem.jobId, athleteId: jobItem.athleteId, seasonId: jobItem.seasonId });
   if (!taken) return undefined;
   const [its] = await db
-    .select({ practiceId: job.practiceId, staffId: job.staffId })
+    .select({ practiceId: job.practiceId, staffId: job.staffId, template: job.template })
     .from(job)
     .where(eq(job.id, taken.jobId));
   return its && { ...taken, ...its };

@@ -1,4 +1,5 @@
 import { index, jsonb, pgTable, primaryKey, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { SeasonTemplate } from '~/core/plan/template';
 import type { Issue } from '~/core/result';
 import { oneOf } from './one-of';
 import { athlete, practice, staff } from './practice';
@@ -18,6 +19,8 @@ export const job = pgTable(
     staffId: uuid()
       .notNull()
       .references(() => staff.id),
+    /** The frame its seasons have in common, as it was when it was asked for; null for none. */
+    template: jsonb().$type<SeasonTemplate>(),
     createdAt: timestamp({ withTimezone: true }).notNull(),
   },
   (t) => [index('job_practice').on(t.practiceId, t.createdAt), index('job_staff').on(t.staffId)],

@@ -9,10 +9,12 @@ import {
   primaryKey,
   text,
   timestamp,
+  uniqueIndex,
   uuid,
 } from 'drizzle-orm/pg-core';
 import type { ByHand } from '~/core/plan/hand/by-hand';
 import type { AimedDoses } from '~/core/plan/season';
+import type { SeasonTemplate } from '~/core/plan/template';
 import type { Issue } from '~/core/result';
 import { oneOf, sideKeys } from './one-of';
 import { athlete, practice, staff } from './practice';
@@ -54,6 +56,25 @@ export const event = pgTable(
     index('event_athlete').on(t.athleteId, t.onDate),
     index('event_practice').on(t.practiceId, t.onDate),
     oneOf('event', 'priority', eventPriorities),
+  ],
+);
+
+/** A frame many seasons have in common, under a name. */
+export const seasonTemplate = pgTable(
+  'season_template',
+  {
+    id: uuid().primaryKey(),
+    practiceId: uuid()
+      .notNull()
+      .references(() => practice.id),
+    name: text().notNull(),
+    frame: jsonb().$type<SeasonTemplate>().notNull(),
+    staffId: uuid().references(() => staff.id),
+    createdAt: timestamp({ withTimezone: true }).notNull(),
+  },
+  (t) => [
+    uniqueIndex('season_template_name').on(t.practiceId, t.name),
+    index('season_template_staff').on(t.staffId),
   ],
 );
 

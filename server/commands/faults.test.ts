@@ -59,6 +59,7 @@ import { recordAgreement } from './record-agreement';
 import { repeatWeek } from './repeat-week';
 import { restoreSeason } from './restore-season';
 import { saveAthlete } from './save-athlete';
+import { keepSeasonTemplate, removeSeasonTemplate } from './season-templates';
 import { setPrescription } from './set-prescription';
 import { setUpPractice } from './set-up-practice';
 import { saveSettings } from './settings';
@@ -579,6 +580,24 @@ const stories: readonly Story[] = [
       const id = newId();
       return () => restoreSeason(practice.coach, { athleteId, id, versionId: first?.season.id });
     },
+  ],
+  [
+    'season_template.keep',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const kept = { id: newId(), athleteId, name: 'the spring' };
+      return () => keepSeasonTemplate(practice.coach, kept);
+    },
+  ],
+  [
+    'season_template.remove',
+    async () => {
+      const athleteId = await aPlanned(practice.coach);
+      const id = newId();
+      must(await keepSeasonTemplate(practice.coach, { id, athleteId, name: 'the autumn' }));
+      return () => removeSeasonTemplate(practice.coach, { id });
+    },
+    'template.gone',
   ],
   [
     'squad.plan',

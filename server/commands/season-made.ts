@@ -29,6 +29,7 @@ export interface SolvedBefore {
  * Solves a season before anything is held for it: the input is read as `run` will read it, and nothing is refused here.
  *
  * @param inputOf the input of a season of this athlete; undefined when there is none to solve
+ * @param asIf the athlete as they will be when the season is kept, where the same write changes them
  */
 export async function solveBefore(
   principal: Principal,
@@ -38,8 +39,10 @@ export async function solveBefore(
     standing: AthleteStanding,
     previous: StandingSeason,
   ) => Promise<PeriodiseInput | undefined>,
+  asIf: (subject: Subject) => Subject = (subject) => subject,
 ): Promise<SolvedBefore | undefined> {
-  const subject = await subjectOf(principal, athleteId);
+  const stands = await subjectOf(principal, athleteId);
+  const subject = stands && asIf(stands);
   if (!subject || subject.gate.may('plan').length > 0 || (await isSeasonOf(athleteId, id))) return undefined;
   const standing = await loadStanding(principal, subject);
   if (standing.trials.length === 0) return undefined;

@@ -18,7 +18,7 @@ const pauseMs = 1500;
 export async function runNext(now = new Date()): Promise<boolean> {
   const item = await takeItem(now);
   if (!item) return false;
-  const { jobId, athleteId, seasonId, practiceId, staffId } = item;
+  const { jobId, athleteId, seasonId, practiceId, staffId, template } = item;
   try {
     const staff = await staffById(practiceId, staffId);
     const practice = await practiceById(practiceId);
@@ -26,7 +26,11 @@ export async function runNext(now = new Date()): Promise<boolean> {
     if (!staff || staff.disabled || !practice)
       await endItem(jobId, athleteId, 'refused', issue('can.not', { action: 'plan.make' }));
     else {
-      const result = await planSeason(principalOf({ staff, practice }, now), { athleteId, id: seasonId });
+      const result = await planSeason(principalOf({ staff, practice }, now), {
+        athleteId,
+        id: seasonId,
+        template,
+      });
       if (result.ok) await endItem(jobId, athleteId, 'done', null);
       else await endItem(jobId, athleteId, 'refused', result.issues[0] ?? issue('job.failed'));
     }

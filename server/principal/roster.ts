@@ -48,6 +48,7 @@ export async function roster(principal: Principal) {
       familyName: athlete.familyName,
       massKg: athlete.massKg,
       kit: athlete.kit,
+      disciplineId: athlete.disciplineId,
       age: ageOn(athlete.birthDate, today),
       discipline: sportsText(principal.trade, athlete),
       gate,
@@ -87,7 +88,7 @@ const small = ({ quality, side, capability, confidence, demand }: PillarCell) =>
 export type RosterRow = Awaited<ReturnType<typeof roster>>['rows'][number];
 
 /** A row as a page takes it: without the gate and what loads are worked out from, which are the server's. */
-export const shownRow = ({ gate: _, massKg: __, kit: ___, ...row }: RosterRow) => row;
+export const shownRow = ({ gate: _, massKg: __, kit: ___, disciplineId: ____, ...row }: RosterRow) => row;
 export type ShownRow = ReturnType<typeof shownRow>;
 
 /** The step in a word or three, for lists. */

@@ -3,6 +3,7 @@ import { doseHistory } from '~/core/coach/history';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import type { PeriodiseInput } from '~/core/plan/season';
 import { type Behind, goesOnFrom, type SeasonGiven, seasonInput } from '~/core/plan/season-input';
+import { type SeasonTemplate, templateOf } from '~/core/plan/template';
 import type { TrunkWork } from '~/core/plan/trunk-work';
 import { recentLogs } from '~/db/queries/logs';
 import { aimedOf, type newestSeason } from '~/db/queries/plan';
@@ -45,6 +46,8 @@ export async function loadSeasonInput(
   given: {
     readonly trunkWork?: TrunkWork | null | undefined;
     readonly openWeeks?: number | null | undefined;
+    /** The frame it is planned in; its phases by date stand above those there were. */
+    readonly template?: SeasonTemplate | null | undefined;
     /** The athlete as dosed, where the caller has read that already. */
     readonly dosed?: DoseAthlete | undefined;
   },
@@ -68,12 +71,13 @@ export async function loadSeasonInput(
     ...(previous ? goesOnFrom(previous.weeks, startsOn, behindIn(previous.season.settings)) : undefined),
   });
   const { locks = [], giving = [], phaseStarts } = previous?.season.byHand ?? {};
+  const template = given.template ? templateOf({ ...given.template }, startsOn).phaseStarts : [];
   return {
     ...input,
     accepted,
     // What was set by hand stays for the weeks to come.
     locks: locks.filter((lock) => lock.startsOn >= startsOn),
     giving: giving.filter((one) => one.startsOn >= startsOn),
-    phaseStarts,
+    phaseStarts: template.length > 0 ? template : phaseStarts,
   };
 }

@@ -1,17 +1,19 @@
 import { addDays, weekStartOf } from '~/core/body/dates';
-import { qualityName } from '~/core/catalogue';
+import { qualityName, sportLabel } from '~/core/catalogue';
 import type { DoseAthlete } from '~/core/dose/athlete';
 import { phaseAims, phaseNames } from '~/core/dose/phases';
 import { easedTexts, readEased } from '~/core/plan/eased';
 import { byHandText } from '~/core/plan/hand/words';
 import { criterionText, groundCriteria, groundMatter, isMastered } from '~/core/plan/mastery';
 import { breathOwned, planPriorities, weekOf } from '~/core/plan/season-input';
+import { sizeOf, templateOf } from '~/core/plan/template';
 import { blocksOf } from '~/core/plan/tiers';
 import { hasTraining, trainingWeek } from '~/core/plan/training/training';
 import { issue } from '~/core/result';
 import { newestJob } from '~/db/queries/jobs';
 import { eventsOfPractice, newestSeason, type PlanWeekRow, seasonStrips } from '~/db/queries/plan';
 import { newId } from '~/db/queries/practice';
+import { templatesOfPractice } from '~/db/queries/season-templates';
 import { itemStates } from '~/db/schema';
 import { can } from '../principal/can';
 import { loadDose } from '../principal/dose';
@@ -83,7 +85,7 @@ export async function planView(principal: Principal, subject: Subject, standing:
     trunkWork: athlete.trunkWork,
     exposure: principal.trade.discipline(athlete.disciplineId).exposure,
     mayPlan: can(principal, 'plan.make'),
-    ids: { event: newId(), blackout: newId(), season: newId() },
+    ids: { event: newId(), blackout: newId(), season: newId(), template: newId() },
   };
 }
 
@@ -159,13 +161,34 @@ function blocksView(weeks: readonly PlanWeekRow[]) {
 /** More than anybody reads through. */
 const refusedShown = 200;
 
+/** Sports of the roster's athletes, the most first. */
+function sportsOf(
+  { trade }: Pick<Principal, 'trade'>,
+  rows: readonly { readonly id: string; readonly disciplineId: string }[],
+  planned: ReadonlySet<string>,
+) {
+  const ids = [...new Set(rows.map(({ disciplineId }) => disciplineId))];
+  return ids
+    .map((id) => {
+      const its = rows.filter(({ disciplineId }) => disciplineId === id);
+      return {
+        id,
+        name: sportLabel(trade.discipline(id)),
+        all: its.length,
+        without: its.filter((row) => !planned.has(row.id)).length,
+      };
+    })
+    .sort((a, b) => b.all - a.all || a.name.localeCompare(b.name));
+}
+
 /** Everybody's season as a strip, the nearest event first. */
 export async function seasonsView(principal: Principal) {
-  const [{ today, rows }, strips, events, job] = await Promise.all([
+  const [{ today, rows }, strips, events, job, templates] = await Promise.all([
     roster(principal),
     seasonStrips(principal.practiceId),
     eventsOfPractice(principal.practiceId),
     newestJob(principal.practiceId),
+    templatesOfPractice(principal.practiceId),
   ]);
   const all = rows.map((row) => ({
     id: row.id,
@@ -187,6 +210,10 @@ export async function seasonsView(principal: Principal) {
     without: all.filter((row) => row.weeks.length === 0),
     mayPlan: can(principal, 'plan.make'),
     newId: newId(),
+    /** Frames that many are planned in, and what is in them. */
+    templates: templates.map(({ id, name, frame }) => ({ id, name, size: sizeOf(templateOf(frame, today)) })),
+    /** Sports there is somebody of, with how many, and how many of those without a season. */
+    sports: sportsOf(principal, rows, new Set(strips.map(({ athleteId }) => athleteId))),
     job: job && {
       id: job.id,
       done: job.of('done'),

@@ -149,6 +149,11 @@ const table: Readonly<Record<string, Row>> = {
     body: () => ({ quality: 'hip_extension', tier: 'main', reason: 'long descents' }),
   },
   'athletes/:athleteId/proposals': { see: all, send: coaches },
+  'season/templates': {
+    see: 'write only',
+    send: coaches,
+    body: () => ({ op: 'remove', id: uuidv7() }),
+  },
   'exercise-sets': {
     see: 'write only',
     send: coaches,

@@ -17,6 +17,7 @@ import { principalIn, standingIn, subjectIn } from '~/server/principal/middlewar
 import { planView } from '~/server/views/plan';
 import type { Route } from './+types/plan';
 import { BlackoutForm, EventForm, PlanAgain, Remove } from './season-forms';
+import { KeepTemplate } from './templates';
 
 export const meta = athleteTitle('Plan');
 
@@ -201,6 +202,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               Changed events or days take effect when you plan again.
             </p>
           ) : null}
+          {mayPlan ? <KeepTemplate key={ids.template} athleteId={athleteId} id={ids.template} /> : null}
           <Sport sport={loaderData.sport} at={`${here}/training`} today={today} />
         </section>
       </div>

@@ -42,6 +42,9 @@ export default function Seasons({ loaderData }: Route.ComponentProps) {
           without={without.length}
           everybody={planned.length + without.length}
           newId={newId}
+          sports={loaderData.sports}
+          templates={loaderData.templates}
+          today={today}
         />
       ) : null}
       {without.length > 0 ? (

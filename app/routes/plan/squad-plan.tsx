@@ -1,12 +1,13 @@
-import { useEffect } from 'react';
+import { useEffect, useState } from 'react';
 import { href, Link, useFetcher } from 'react-router';
 import { Button } from '~/app/components/button';
-import { FormError } from '~/app/components/field';
+import { FormError, SelectField } from '~/app/components/field';
 import { Folded } from '~/app/components/folded';
 import { useLookAgain } from '~/app/lib/look-again';
 import { issuesText } from '~/app/words/issue-text';
 import type { Issue } from '~/core/result';
 import { counted } from '~/core/words/counted';
+import { type KeptTemplate, sizeText, Templates } from './templates';
 
 export interface SquadJob {
   readonly id: string;
@@ -27,12 +28,27 @@ export function SquadPlan({
   without,
   everybody,
   newId,
+  sports,
+  templates,
+  today,
 }: {
   readonly job: SquadJob | undefined;
   readonly without: number;
   readonly everybody: number;
   readonly newId: string;
+  /** Sports there is somebody of. */
+  readonly sports: readonly {
+    readonly id: string;
+    readonly name: string;
+    readonly all: number;
+    readonly without: number;
+  }[];
+  readonly templates: readonly KeptTemplate[];
+  readonly today: string;
 }) {
+  const [sportId, setSportId] = useState('');
+  const sport = sports.find(({ id }) => id === sportId);
+  const many = sport ?? { all: everybody, without };
   const fetcher = useFetcher<{ issues?: readonly Issue[] }>();
   const look = useLookAgain();
   const open = (job?.open ?? 0) > 0;
@@ -79,15 +95,47 @@ export function SquadPlan({
             Everybody is planned from their own priorities, days and rules. It goes on while you do something
             else.
           </p>
-          <fetcher.Form method="post" action={href('/season/squad')} className="mt-2 flex flex-wrap gap-3">
+          <fetcher.Form method="post" action={href('/season/squad')} className="mt-3">
             <input type="hidden" name="id" value={newId} />
-            <Button name="who" value="without" disabled={busy || without === 0}>
-              Plan the {counted(without, 'athlete')} without a season
-            </Button>
-            <Button name="who" value="all" look="quiet" disabled={busy || everybody === 0}>
-              Plan all {everybody} again from today
-            </Button>
+            <div className="grid gap-4 sm:grid-cols-2">
+              <SelectField
+                label="Of the sport"
+                name="disciplineId"
+                value={sportId}
+                onChange={(event) => setSportId(event.target.value)}
+              >
+                <option value="">every one</option>
+                {sports.map(({ id, name, all }) => (
+                  <option key={id} value={id}>
+                    {name} ({all})
+                  </option>
+                ))}
+              </SelectField>
+              {templates.length > 0 ? (
+                <SelectField
+                  label="In the frame"
+                  name="templateId"
+                  hint="What they lack of it is added; what they have stays."
+                >
+                  <option value="">of their own events and days</option>
+                  {templates.map(({ id, name, size }) => (
+                    <option key={id} value={id}>
+                      {name}: {sizeText(size, today)}
+                    </option>
+                  ))}
+                </SelectField>
+              ) : null}
+            </div>
+            <p className="mt-3 flex flex-wrap gap-3">
+              <Button name="who" value="without" disabled={busy || many.without === 0}>
+                Plan the {counted(many.without, 'athlete')} without a season
+              </Button>
+              <Button name="who" value="all" look="quiet" disabled={busy || many.all === 0}>
+                Plan all {many.all} again from today
+              </Button>
+            </p>
           </fetcher.Form>
+          <Templates templates={templates} today={today} />
           <FormError>{fetcher.data?.issues ? issuesText(fetcher.data.issues) : null}</FormError>
         </>
       )}

@@ -14,7 +14,12 @@ export async function action({ request, context }: Route.ActionArgs) {
   return answer(
     form.get('intent') === 'cancel'
       ? await cancelSquad(principal, { id: form.get('id') })
-      : await planSquad(principal, { id: form.get('id'), who: form.get('who') }),
+      : await planSquad(principal, {
+          id: form.get('id'),
+          who: form.get('who'),
+          disciplineId: form.get('disciplineId') || null,
+          templateId: form.get('templateId') || null,
+        }),
     '/season',
   );
 }

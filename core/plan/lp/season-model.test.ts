@@ -200,6 +200,28 @@ function breaches(
   return found;
 }
 
+/** Minutes of a whole week, counted day by day: each weekday as long as the place it is at, in the mean, as often as there are sessions. */
+function offeredIn({ timeIn, places, ...usual }: SeasonFrame['input'], phase: string): number {
+  const {
+    sessionsPerWeek,
+    minutesPerSession,
+    weekdays = [0, 1, 2, 3, 4, 5, 6],
+  } = {
+    ...usual,
+    ...timeIn?.[phase as 'load'],
+  };
+  let all = 0;
+  for (const weekday of weekdays) {
+    const there = (places ?? []).filter(
+      (place) =>
+        (place.weekdays.length === 0 || place.weekdays.includes(weekday)) &&
+        (place.phases.length === 0 || (place.phases as string[]).includes(phase)),
+    );
+    all += there[0]?.minutesPerSession ?? minutesPerSession;
+  }
+  return (sessionsPerWeek * all) / weekdays.length;
+}
+
 /** What doses are worth, from the definition: the best way to book gains, less what the rest costs. */
 function worth(frame: SeasonFrame, model: SeasonModel, of: ByCell): number {
   const k1 = d.pointsPerDose[frame.level];
@@ -252,11 +274,10 @@ function worth(frame: SeasonFrame, model: SeasonModel, of: ByCell): number {
     if (cells.length === 0) continue;
     const minutes = cells.reduce((sum, cell) => sum + minutesOf(cell, of(cell), frame), 0);
     const mean = loads.slice(-2);
-    const time = { ...frame.input, ...frame.input.timeIn?.[week.phase] };
     const usual =
       mean.length > 0
         ? mean.reduce((sum, one) => sum + one.minutes / one.share, 0) / mean.length
-        : week.fill * time.sessionsPerWeek * time.minutesPerSession;
+        : week.fill * offeredIn(frame.input, week.phase);
     const wanted = week.low
       ? Math.min(week.lowShare?.[0] ?? 0, week.eventWeek ? 0.9 * week.share : 1) * usual
       : week.phase === 'hold'
