@@ -52,7 +52,7 @@ test('rows with errors are named with line, column and reason; leaving them out 
   await page.getByRole('button', { name: 'Read the file' }).click();
   const errors = page.getByRole('region', { name: '2 rows have errors' });
   await expect(errors.getByRole('row').nth(1)).toContainText(/3\s*Born\s*"1990-13-02" is not a date/);
-  await expect(errors).toContainText('"chess" is not a discipline');
+  await expect(errors).toContainText('"chess" is not a sport of the library');
   await expect(errors).toContainText(/4\s*Mass\s*-4 kg is -4 kg: outside 20 kg to 250 kg/);
   await page.getByRole('button', { name: 'Write 1 athlete' }).click();
   await expect(warning(page)).toContainText('2 rows have errors');
