@@ -47,7 +47,11 @@ test('the frame of a season is kept under a name, many are offered it, and it is
   await expect(page.getByText('Give the frame a name, 2 to 60 letters.')).toBeVisible();
   await page.getByLabel('Name', { exact: true }).last().fill(name);
   await keep.click();
-  await expect(page.getByText('Kept. It can be chosen under Season')).toBeVisible();
+  const kept = page.getByText('Kept. It can be chosen under Season');
+  await expect(kept).toBeVisible();
+  // It stays when the page has been brought up to date.
+  await expect(keep).toBeEnabled();
+  await expect(kept).toBeVisible();
   await page.goto('/season');
   await hydrated(page);
   const frames = page.getByLabel('In the frame');

@@ -202,7 +202,7 @@ export default function PlanView({ loaderData, actionData }: Route.ComponentProp
               Changed events or days take effect when you plan again.
             </p>
           ) : null}
-          {mayPlan ? <KeepTemplate key={ids.template} athleteId={athleteId} id={ids.template} /> : null}
+          {mayPlan ? <KeepTemplate athleteId={athleteId} id={ids.template} /> : null}
           <Sport sport={loaderData.sport} at={`${here}/training`} today={today} />
         </section>
       </div>
